@@ -1,0 +1,318 @@
+package ashfall.cli;
+
+import ashfall.gas.CellRange;
+import ashfall.gas.GasFields;
+import ashfall.gas.GasLaw;
+import ashfall.gas.Projection;
+import ashfall.gas.ScalarTransport;
+import ashfall.gas.Sides;
+import ashfall.gas.VelocityTransport;
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+import ashfall.look.Marcher;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Fineness;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
+import ashfall.sim.Simulation;
+import ashfall.sim.Snapshot;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.concurrent.Callable;
+
+/// Measures the engine on this machine, beside the memory bandwidth of a plain triad.
+@Command(
+        name = "bench",
+        description = "Measure the engine on this machine.",
+        mixinStandardHelpOptions = true)
+final class BenchCommand implements Callable<Integer> {
+    private static final List<String> PARTS =
+            List.of("step", "transport", "velocity", "pressure", "picture");
+    private static final int RUNS = 5;
+
+    @Spec private CommandSpec spec;
+
+    @Option(
+            names = "--part",
+            paramLabel = "NAME",
+            description = "step, transport, velocity, pressure or picture; by default all")
+    private String part;
+
+    @Option(
+            names = "--size",
+            paramLabel = "N",
+            description = "cells along an edge, a multiple of 16; by default 128")
+    private int size = 128;
+
+    @Option(
+            names = "--threads",
+            paramLabel = "N",
+            description = "processors to use; by default all")
+    private int threads = Runtime.getRuntime().availableProcessors();
+
+    @Option(names = "--json", description = "print one JSON object on standard output")
+    private boolean json;
+
+    /// A measured row: seconds a pass, and bytes that a pass must move at least (0 where that says
+    /// nothing).
+    private record Row(String part, double seconds, double voxels, double bytes) {}
+
+    @Override
+    public Integer call() {
+        if (part != null && !PARTS.contains(part)) {
+            throw new IllegalArgumentException(
+                    "there is no part '"
+                            + part
+                            + "' to measure; there are "
+                            + String.join(", ", PARTS));
+        }
+        if (size < 32 || size > 512 || size % 16 != 0) {
+            throw new IllegalArgumentException(
+                    "--size must be a multiple of 16 from 32 to 512, not " + size);
+        }
+        ObjectNode node = Output.object();
+        ObjectNode machine = node.putObject("machine");
+        machine.put("processors", Runtime.getRuntime().availableProcessors());
+        machine.put("architecture", System.getProperty("os.arch"));
+        machine.put(
+                "java",
+                System.getProperty("java.vendor") + " " + System.getProperty("java.version"));
+        try (Workers workers = new Workers(threads)) {
+            double triad = triad(workers);
+            node.put("triad_gb_s", triad);
+            ArrayNode rows = node.putArray("rows");
+            for (String name : PARTS) {
+                if (part == null || part.equals(name)) {
+                    add(rows, measure(name, workers), triad);
+                }
+            }
+        }
+        if (json) {
+            Output.json(spec, node);
+        } else {
+            Output.out(spec)
+                    .println(
+                            String.format(
+                                    Locale.ROOT,
+                                    "triad %.1f GB/s",
+                                    node.get("triad_gb_s").asDouble()));
+            node.get("rows")
+                    .forEach(
+                            r ->
+                                    Output.out(spec)
+                                            .println(
+                                                    String.format(
+                                                            Locale.ROOT,
+                                                            "%-10s %4d  %d threads  %8.4f s  %7.2f"
+                                                                    + " million voxels/s",
+                                                            r.get("part").asText(),
+                                                            r.get("n").asInt(),
+                                                            r.get("threads").asInt(),
+                                                            r.get("seconds").asDouble(),
+                                                            r.get("mvoxels_per_s").asDouble())));
+        }
+        return 0;
+    }
+
+    private void add(ArrayNode rows, Row row, double triad) {
+        ObjectNode r = rows.addObject();
+        r.put("part", row.part);
+        r.put("n", size);
+        r.put("threads", threads);
+        r.put("seconds", row.seconds);
+        r.put("mvoxels_per_s", row.voxels / row.seconds / 1e6);
+        double bandwidth = row.bytes / row.seconds / 1e9;
+        r.put("gb_s", bandwidth);
+        r.put("bandwidth_share", bandwidth / triad);
+    }
+
+    private Row measure(String name, Workers workers) {
+        return switch (name) {
+            case "step" -> step(workers);
+            case "transport" -> transport(workers);
+            case "velocity" -> velocity(workers);
+            case "pressure" -> pressure(workers);
+            default -> picture(workers);
+        };
+    }
+
+    /// `a = b + s c` over 3 x 64 MiB: 12 bytes an element, median of the runs.
+    private static double triad(Workers workers) {
+        int n = 1 << 24;
+        float[] a = new float[n];
+        float[] b = new float[n];
+        float[] c = new float[n];
+        int slabs = 64;
+        double seconds =
+                median(
+                        () ->
+                                workers.forEachSlab(
+                                        slabs,
+                                        (slab, worker) -> {
+                                            for (int i = slab * (n / slabs), end = i + n / slabs;
+                                                    i < end;
+                                                    i++) {
+                                                a[i] = b[i] + 3f * c[i];
+                                            }
+                                        }));
+        return 12.0 * n / seconds / 1e9;
+    }
+
+    private static double median(Runnable body) {
+        body.run();
+        body.run();
+        double[] seconds = new double[RUNS];
+        for (int i = 0; i < RUNS; i++) {
+            long started = System.nanoTime();
+            body.run();
+            seconds[i] = (System.nanoTime() - started) * 1e-9;
+        }
+        Arrays.sort(seconds);
+        return seconds[RUNS / 2];
+    }
+
+    private Shot oilStore() {
+        return ShotFile.with(
+                DemoShots.read("oil-store").shot(),
+                List.of("elements.store.voxel.work=" + 16.0 / size));
+    }
+
+    /// Whole steps of the oil store in a box of size³, in the middle of its life.
+    private Row step(Workers workers) {
+        Shot shot = oilStore();
+        Simulation simulation =
+                new Simulation(Setup.of(shot, shot.element("store"), Fineness.WORK), workers);
+        for (int frame = 0; frame < 14; frame++) {
+            simulation.advanceFrame(new Cancel());
+        }
+        double[] perStep = new double[RUNS];
+        for (int i = 0; i < RUNS; i++) {
+            LogEntry entry = simulation.advanceFrame(new Cancel());
+            perStep[i] = entry.seconds() / entry.substeps();
+        }
+        Arrays.sort(perStep);
+        return new Row("step", perStep[RUNS / 2], (double) size * size * size, 0);
+    }
+
+    /// A stirred field: a vortex that carries hot, sooty gas at up to two cells a step.
+    private GasFields stirred(GridShape shape, FieldPool pool, GasLaw law) {
+        GasFields fields = new GasFields(shape, pool, law, 0.2314, new float[3]);
+        for (int z = 0; z < size; z++) {
+            for (int y = 0; y < size; y++) {
+                for (int x = 0; x < size; x++) {
+                    int i = shape.at(x, y, z);
+                    double dx = (x + 0.5) / size - 0.5;
+                    double dy = (y + 0.5) / size - 0.5;
+                    double dz = (z + 0.5) / size - 0.5;
+                    fields.velocity[0][i] = (float) (-2 * dy);
+                    fields.velocity[1][i] = (float) (2 * dx);
+                    double r2 = dx * dx + dy * dy + dz * dz;
+                    fields.contents[GasFields.ENTHALPY][i] = r2 < 0.16 ? 1e5f : 0;
+                    fields.contents[GasFields.SOOT][i] = r2 < 0.12 ? 1e-3f : 0;
+                    fields.contents[GasFields.FUEL][i] = r2 < 0.08 ? 1e-2f : 0;
+                }
+            }
+        }
+        law.rows(fields.contents[GasFields.ENTHALPY], fields.temperature, 0, shape.size());
+        return fields;
+    }
+
+    private Row transport(Workers workers) {
+        GridShape shape = new GridShape(size, size, size);
+        FieldPool pool = new FieldPool(shape);
+        GasFields fields = stirred(shape, pool, law());
+        ScalarTransport transport = new ScalarTransport(shape, pool, workers);
+        float[] volume = new float[shape.size()];
+        double seconds =
+                median(
+                        () -> {
+                            Arrays.fill(volume, 1);
+                            transport.advance(
+                                    fields, volume, CellRange.all(shape), 1f / size, 2f / size);
+                        });
+        // Each cycle reads and writes four contents and the volume in two passes, with three
+        // velocities.
+        double bytes = (double) transport.cycles() * size * size * size * (2 * 10 + 3) * 4;
+        return new Row("transport", seconds, (double) size * size * size, bytes);
+    }
+
+    private Row velocity(Workers workers) {
+        GridShape shape = new GridShape(size, size, size);
+        FieldPool pool = new FieldPool(shape);
+        GasFields fields = stirred(shape, pool, law());
+        VelocityTransport transport = new VelocityTransport(shape, pool, workers);
+        float[][] out = {pool.borrow(), pool.borrow(), pool.borrow()};
+        double seconds =
+                median(
+                        () ->
+                                transport.advance(
+                                        fields.velocity,
+                                        fields.velocity,
+                                        out,
+                                        Sides.onGround(),
+                                        new float[3],
+                                        2f));
+        // Three components: path search, back trace with bounds, correction.
+        double bytes = (double) size * size * size * (12 + 3 * (7 + 8)) * 4;
+        return new Row("velocity", seconds, (double) size * size * size, bytes);
+    }
+
+    private Row pressure(Workers workers) {
+        GridShape shape = new GridShape(size, size, size);
+        FieldPool pool = new FieldPool(shape);
+        GasLaw law = law();
+        GasFields fields = stirred(shape, pool, law);
+        Projection projection = new Projection(shape, Sides.onGround(), workers);
+        float[] volume = pool.borrow();
+        float[][] u = {pool.borrow(), pool.borrow(), pool.borrow()};
+        float[] impulse = pool.borrow();
+        for (int i = 0; i < volume.length; i++) {
+            volume[i] = fields.contents[GasFields.FUEL][i] > 0 ? 1.05f : 1;
+        }
+        VelocityTransport.fillSpare(shape, fields.temperature, -1);
+        double seconds =
+                median(
+                        () -> {
+                            for (int axis = 0; axis < 3; axis++) {
+                                System.arraycopy(
+                                        fields.velocity[axis], 0, u[axis], 0, u[axis].length);
+                            }
+                            Arrays.fill(impulse, 0);
+                            projection.updateDensity(fields.temperature);
+                            projection.project(u, volume, impulse, law, 1f / size, 0.01f);
+                        });
+        return new Row("pressure", seconds, (double) size * size * size, 0);
+    }
+
+    private static GasLaw law() {
+        return ashfall.burn.Fuels.of("kerosene").gasLaw(288);
+    }
+
+    /// A picture of 640 x 360 of the oil store's eighth frame.
+    private Row picture(Workers workers) {
+        Shot shot = oilStore();
+        Simulation simulation =
+                new Simulation(Setup.of(shot, shot.element("store"), Fineness.WORK), workers);
+        for (int frame = 0; frame < 8; frame++) {
+            simulation.advanceFrame(new Cancel());
+        }
+        var frame = Snapshot.of(simulation, Set.of("density", "temperature"), Set.of(), workers);
+        double seconds = median(() -> new Marcher(frame, shot, workers).draw(640, 360));
+        return new Row("picture", seconds, 640.0 * 360.0, 0);
+    }
+}

@@ -1,0 +1,67 @@
+package ashfall.cli;
+
+import ashfall.firing.FiringRecord;
+import ashfall.sim.LogEntry;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+import java.nio.file.Path;
+import java.util.Locale;
+
+/// Prints the burn log of a firing.
+@Command(
+        name = "log",
+        description = "Say what burned in a firing.",
+        mixinStandardHelpOptions = true)
+final class LogCommand implements Runnable {
+    @Spec private CommandSpec spec;
+
+    @Parameters(paramLabel = "DIR", description = "the folder of the firing")
+    private Path folder;
+
+    @Option(names = "--json", description = "print one JSON object on standard output")
+    private boolean json;
+
+    @Override
+    public void run() {
+        FiringRecord record = FiringRecord.read(folder);
+        if (json) {
+            ObjectNode node = Output.object();
+            node.put("name", record.name());
+            node.put("key", record.key());
+            node.set("frames", record.logNode());
+            node.putArray("gauges");
+            Output.json(spec, node);
+            return;
+        }
+        Output.out(spec)
+                .println(
+                        "frame  time s  heat MW  fuel left  burnt kg  smoke kg  hottest K  top m "
+                                + " speed m/s  substeps  seconds");
+        for (LogEntry e : record.log()) {
+            Output.out(spec)
+                    .println(
+                            String.format(
+                                    Locale.ROOT,
+                                    "%5d  %6.3f  %7.2f  %9.3f  %8.3f  %8.4f  %9.0f  %5.1f  %9.1f "
+                                            + " %8d  %7.2f",
+                                    e.frame(),
+                                    e.timeS(),
+                                    e.heatReleaseKw() / 1000,
+                                    e.fuelLeftKg(),
+                                    e.fuelBurntKg(),
+                                    e.smokeKg(),
+                                    e.hottestK(),
+                                    e.flameTopM(),
+                                    e.peakSpeedMs(),
+                                    e.substeps(),
+                                    e.seconds()));
+        }
+    }
+}

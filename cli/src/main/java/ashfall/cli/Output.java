@@ -1,0 +1,94 @@
+package ashfall.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Model.CommandSpec;
+
+import java.io.PrintWriter;
+import java.util.Locale;
+
+/// What commands print, and how they read ranges and sizes.
+final class Output {
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    /// First and last frame.
+    record Range(long from, long to) {}
+
+    /// Columns and rows of a picture.
+    record Size(int width, int height) {}
+
+    private Output() {}
+
+    static ObjectNode object() {
+        return JSON.createObjectNode();
+    }
+
+    static JsonNode tree(Object value) {
+        return JSON.valueToTree(value);
+    }
+
+    static void json(CommandSpec spec, JsonNode node) {
+        try {
+            spec.commandLine()
+                    .getOut()
+                    .println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node));
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("the result could not be turned into JSON", e);
+        }
+    }
+
+    static PrintWriter out(CommandSpec spec) {
+        return spec.commandLine().getOut();
+    }
+
+    static PrintWriter err(CommandSpec spec) {
+        return spec.commandLine().getErr();
+    }
+
+    /// Reads "8", "1-48" or "-5--1".
+    static Range range(String text) {
+        var m = java.util.regex.Pattern.compile("(-?\\d+)(?:-(-?\\d+))?").matcher(text.strip());
+        if (!m.matches()) {
+            throw new IllegalArgumentException(
+                    "'" + text + "' is no range of frames; write 8 or 1-48");
+        }
+        long from = Long.parseLong(m.group(1));
+        long to = m.group(2) == null ? from : Long.parseLong(m.group(2));
+        if (to < from) {
+            throw new IllegalArgumentException(
+                    "the frames run backwards: " + text + "; write " + to + "-" + from);
+        }
+        return new Range(from, to);
+    }
+
+    /// Reads "1280x720".
+    static Size size(String text) {
+        var m = java.util.regex.Pattern.compile("(\\d{1,5})x(\\d{1,5})").matcher(text.strip());
+        if (!m.matches()) {
+            throw new IllegalArgumentException(
+                    "'"
+                            + text
+                            + "' is no size of a picture; write WIDTHxHEIGHT, for example"
+                            + " 1280x720");
+        }
+        Size size = new Size(Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2)));
+        if (size.width < 2 || size.height < 2 || (long) size.width * size.height > 100_000_000L) {
+            throw new IllegalArgumentException(
+                    "a picture of "
+                            + text
+                            + " is too small or too large; 2x2 to 100 million pixels are drawn");
+        }
+        return size;
+    }
+
+    static String time(double seconds) {
+        if (Double.isNaN(seconds)) {
+            return "?";
+        }
+        long s = Math.round(seconds);
+        return s < 60 ? s + " s" : String.format(Locale.ROOT, "%d min %02d s", s / 60, s % 60);
+    }
+}

@@ -1,0 +1,170 @@
+package ashfall.cli;
+
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringRecord;
+import ashfall.firing.FrameFile;
+import ashfall.look.Marcher;
+import ashfall.look.Picture;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.work.Workers;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+
+/// Makes pictures of a firing.
+@Command(
+        name = "render",
+        description = "Make pictures of a firing's frames.",
+        mixinStandardHelpOptions = true)
+final class RenderCommand implements Callable<Integer> {
+    @Spec private CommandSpec spec;
+
+    @Parameters(
+            paramLabel = "SHOT",
+            description =
+                    "a shot file or the name of a demo shot: its camera, sun and look are used")
+    private String shotName;
+
+    @Option(
+            names = "--firing",
+            paramLabel = "DIR",
+            required = true,
+            description = "the folder of the firing")
+    private Path firing;
+
+    @Option(
+            names = "--out",
+            paramLabel = "DIR",
+            required = true,
+            description = "the folder for the pictures")
+    private Path out;
+
+    @Option(
+            names = "--frames",
+            paramLabel = "A-B",
+            description = "frames to draw; by default all that are kept")
+    private String frames;
+
+    @Option(
+            names = "--size",
+            paramLabel = "WxH",
+            defaultValue = "1280x720",
+            description = "columns and rows, by default 1280x720")
+    private String size;
+
+    @Option(
+            names = "--samples",
+            paramLabel = "N",
+            description = "samples a voxel along a ray; the same as --set look.samples=N")
+    private String samples;
+
+    @Option(
+            names = "--set",
+            paramLabel = "KEY=VALUE",
+            description = "a parameter of camera, sun or look by its path in the file")
+    private List<String> settings = new ArrayList<>();
+
+    @Option(
+            names = "--threads",
+            paramLabel = "N",
+            description = "processors to use; by default all")
+    private int threads = Runtime.getRuntime().availableProcessors();
+
+    @Option(
+            names = "--json",
+            description = "print one JSON object with measures of each picture on standard output")
+    private boolean json;
+
+    @Override
+    public Integer call() throws IOException {
+        if (samples != null) {
+            settings.add("look.samples=" + samples);
+        }
+        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Output.Size pixels = Output.size(size);
+        FiringRecord record = FiringRecord.read(firing);
+        List<Long> wanted = wanted(record);
+        Files.createDirectories(out);
+        ObjectNode node = Output.object();
+        ArrayNode list = node.putArray("frames");
+        try (Workers workers = new Workers(threads)) {
+            for (long frame : wanted) {
+                long started = System.nanoTime();
+                Marcher marcher =
+                        new Marcher(
+                                FrameFile.read(firing.resolve(record.files().get(frame))),
+                                shot,
+                                workers);
+                Picture picture = marcher.draw(pixels.width(), pixels.height());
+                String name = record.files().get(frame).replace(".vdb", ".png");
+                picture.writePng(out.resolve(name));
+                double seconds = (System.nanoTime() - started) * 1e-9;
+                ObjectNode entry = list.addObject();
+                entry.put("frame", frame);
+                entry.put("file", name);
+                entry.put("seconds", seconds);
+                entry.put("fire_lumen", marcher.firePower());
+                entry.set("measures", Output.tree(picture.measures()));
+                Output.err(spec)
+                        .println(
+                                String.format(
+                                        Locale.ROOT,
+                                        "frame %d of %d: %s, %.1f s",
+                                        frame,
+                                        wanted.getLast(),
+                                        name,
+                                        seconds));
+            }
+        }
+        node.put("dir", out.toString());
+        if (json) {
+            Output.json(spec, node);
+        } else {
+            Output.out(spec).println(wanted.size() + " pictures in " + out);
+        }
+        return 0;
+    }
+
+    private List<Long> wanted(FiringRecord record) {
+        List<Long> kept = record.files().keySet().stream().sorted().toList();
+        if (kept.isEmpty()) {
+            throw new FiringException("the firing in '" + firing + "' has no frames yet");
+        }
+        if (frames == null) {
+            return kept;
+        }
+        Output.Range range = Output.range(frames);
+        List<Long> list = new ArrayList<>();
+        for (long f = range.from(); f <= range.to(); f++) {
+            if (!record.files().containsKey(f)) {
+                throw new FiringException(
+                        "frame "
+                                + f
+                                + " is not in '"
+                                + firing
+                                + "'; it holds frames "
+                                + kept.getFirst()
+                                + "-"
+                                + kept.getLast());
+            }
+            list.add(f);
+        }
+        return list;
+    }
+}

@@ -1,0 +1,346 @@
+package ashfall.burn;
+
+import ashfall.gas.CellRange;
+import ashfall.gas.GasFields;
+import ashfall.gas.GasLaw;
+import ashfall.grid.Exact;
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+/// Burns what can burn in a time step and finds the volume that the gas of each cell then needs.
+///
+/// Per cell, in this order: what sources gave is mixed in; fuel burns with oxygen at the pace of
+/// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn, min(Δ²/D,
+/// 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (McDermott, McGrattan & Floyd 2011); the radiated
+/// share of the heat leaves at once; soot forms with what burns and is burnt again in hot gas with
+/// oxygen; gas that does not burn cools by T⁴ radiation times an escape factor, with the exact
+/// update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new temperature,
+/// never a clamp.
+///
+/// The gas of the cell then fills `V = V₁ T₂/T₁` of it; the contents handed to the transport are
+/// per cubic metre of that gas, and the projection lets exactly the excess V − 1 out.
+public final class Burning {
+    /// kg of oxygen per kg of soot, C + O₂ → CO₂, and its heat, J/kg.
+    private static final float SOOT_OXYGEN = 2.664f;
+
+    private static final float SOOT_HEAT = 32.8e6f;
+
+    /// Yields above this are not soot but ash (salt, oxide) that does not burn.
+    private static final double ASH = 0.4;
+
+    private static final float SOOT_BURNS_ABOVE = 1300;
+    private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
+
+    /// Sums a slab keeps; see [Totals].
+    private static final int SUMS = 6;
+
+    /// @param ignition temperature above which fuel burns, K
+    /// @param burnTime shortest time in which fuel is used up, s
+    /// @param sootYield kg per kg burnt
+    /// @param sootBurnTime time in which hot soot with oxygen is used up, s
+    /// @param radiantShare share of the heat that leaves where it burns
+    /// @param cooling factor on the T⁴ radiation; 1 is physical
+    public record Settings(
+            Fuel fuel,
+            double ignition,
+            double burnTime,
+            double sootYield,
+            double sootBurnTime,
+            double radiantShare,
+            double cooling,
+            double gravity) {}
+
+    /// What a step turned over, over the whole box: kg, J, and the largest expansion V − 1 of a
+    /// cell.
+    public record Totals(
+            double burnt,
+            double heat,
+            double radiated,
+            double sootFormed,
+            double sootBurnt,
+            double hottest,
+            double largestExpansion) {}
+
+    private final GridShape shape;
+    private final Workers workers;
+    private final double[][] sums;
+    private final float[] hottest;
+    private final float[] largest;
+
+    public Burning(GridShape shape, Workers workers) {
+        this.shape = shape;
+        this.workers = workers;
+        this.sums = new double[SUMS][shape.nz()];
+        this.hottest = new float[shape.nz()];
+        this.largest = new float[shape.nz()];
+    }
+
+    /// Burns for a time step.
+    ///
+    /// @param fields velocities and oxygen at the start of the step; only read
+    /// @param contents what sources have been added to, per cubic metre of cell; per cubic metre of
+    ///     gas on return
+    /// @param volume gas volume over the cell's, with what sources added; after burning on return
+    /// @param escape share of the radiation that leaves a cell's surroundings
+    /// @param flame heat release, W/m³, written inside the range
+    public Totals burn(
+            GasFields fields,
+            GasLaw law,
+            Settings s,
+            CellRange range,
+            float[][] contents,
+            float[] volume,
+            Escape escape,
+            float[] flame,
+            float voxel,
+            float dtSeconds) {
+        Row row = new Row(fields, law, s, contents, volume, escape, flame, voxel, dtSeconds, shape);
+        for (int z = 0; z < range.depth(); z++) {
+            for (int k = 0; k < SUMS; k++) {
+                sums[k][z] = 0;
+            }
+            hottest[z] = 0;
+            largest[z] = 0;
+        }
+        workers.forEachSlab(
+                range.depth(),
+                (slab, worker) -> {
+                    for (int y = range.y0(); y < range.y1(); y++) {
+                        row.burn(
+                                range.x0(),
+                                y,
+                                range.z0() + slab,
+                                range.width(),
+                                sums,
+                                hottest,
+                                largest,
+                                slab);
+                    }
+                });
+        double cell = (double) voxel * voxel * voxel;
+        double[] t = new double[SUMS];
+        float hot = (float) law.ambient();
+        float most = 0;
+        for (int z = 0; z < range.depth(); z++) {
+            for (int k = 0; k < SUMS; k++) {
+                t[k] += sums[k][z] * cell;
+            }
+            hot = Math.max(hot, hottest[z]);
+            most = Math.max(most, largest[z]);
+        }
+        return new Totals(t[0], t[1], t[2], t[3], t[4], hot, most);
+    }
+
+    /// Everything a row of cells needs, with the names of the physics.
+    private static final class Row {
+        private final GasFields fields;
+        private final GasLaw law;
+        private final Escape escape;
+        private final float[][] contents;
+        private final float[] volume;
+        private final float[] flame;
+        private final float dt;
+        private final GridShape shape;
+        private final int sy;
+        private final int sz;
+        private final float perVoxel;
+        private final float ambient;
+        private final float ignition;
+        private final float heat;
+        private final float oxygen;
+        private final float sootYield;
+        private final float kept;
+        private final double sootFraction;
+        private final double cooling;
+        private final double longest;
+        private final double mixing;
+        private final double burnTime;
+        private final boolean sootBurns;
+        private final double voxel;
+
+        Row(
+                GasFields fields,
+                GasLaw law,
+                Settings s,
+                float[][] contents,
+                float[] volume,
+                Escape escape,
+                float[] flame,
+                float voxel,
+                float dt,
+                GridShape shape) {
+            this.fields = fields;
+            this.law = law;
+            this.escape = escape;
+            this.contents = contents;
+            this.volume = volume;
+            this.flame = flame;
+            this.dt = dt;
+            this.shape = shape;
+            this.sy = shape.sy();
+            this.sz = shape.sz();
+            this.perVoxel = 1 / voxel;
+            this.voxel = voxel;
+            this.ambient = (float) law.ambient();
+            this.ignition = (float) s.ignition();
+            // What becomes soot has not given its heat yet, nor taken its oxygen.
+            double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
+            this.heat = (float) (s.fuel().heat() - carbon * SOOT_HEAT);
+            this.oxygen = (float) Math.max(0, s.fuel().oxygen() - carbon * SOOT_OXYGEN);
+            this.sootBurns = s.sootYield() <= ASH;
+            this.sootYield = (float) s.sootYield();
+            this.kept = (float) (1 - s.radiantShare());
+            this.sootFraction = 1 - Exact.exp(-dt / s.sootBurnTime());
+            this.cooling = 4 * STEFAN_BOLTZMANN * s.cooling();
+            this.burnTime = s.burnTime();
+            this.longest = Math.sqrt(2 * voxel / Math.max(0.1, s.gravity()));
+            // 0.4 Δ/√(2k/3) with √k = CΔ|S| and C = 0.15: the voxel cancels.
+            this.mixing = 0.4 / (0.15 * 0.81649658);
+        }
+
+        void burn(
+                int x0,
+                int y,
+                int z,
+                int n,
+                double[][] sums,
+                float[] hottest,
+                float[] largest,
+                int slab) {
+            float[] e = contents[GasFields.ENTHALPY];
+            float[] fuel = contents[GasFields.FUEL];
+            float[] ox = contents[GasFields.OXYGEN];
+            float[] soot = contents[GasFields.SOOT];
+            int at = shape.at(x0, y, z);
+            for (int j = 0; j < n; j++) {
+                int i = at + j;
+                float gas = volume[i];
+                float energy = e[i];
+                float f = fuel[i];
+                float o = ox[i];
+                float m = soot[i];
+                flame[i] = 0;
+                if (energy == 0 && f == 0) {
+                    ox[i] = o / gas;
+                    soot[i] = m / gas;
+                    largest[slab] = Math.max(largest[slab], gas - 1f);
+                    continue;
+                }
+                double before = law.temperature(energy / gas);
+                double mass = gas * GasLaw.DENSITY_TEMPERATURE / before;
+                double gained = 0;
+                boolean burns = f > 0 && o > 0 && before > ignition;
+                if (oxygen == 0) {
+                    burns = f > 0 && before > ignition;
+                }
+                if (burns) {
+                    float share = (float) (1 - Exact.exp(-dt / mixingTime(i, before)));
+                    float spent = share * (oxygen == 0 ? f : Math.min(f, o / oxygen));
+                    float released = spent * heat;
+                    f -= spent;
+                    o = Math.max(0f, o - spent * oxygen);
+                    m += spent * sootYield;
+                    gained = released * kept;
+                    flame[i] = released / dt;
+                    sums[0][slab] += spent;
+                    sums[1][slab] += released;
+                    sums[2][slab] += released - gained;
+                    sums[3][slab] += spent * sootYield;
+                }
+                if (sootBurns && m > 0 && o > 0 && before > SOOT_BURNS_ABOVE) {
+                    float spent = (float) Math.min(m * sootFraction, o / SOOT_OXYGEN);
+                    m -= spent;
+                    o = Math.max(0f, o - spent * SOOT_OXYGEN);
+                    double released = spent * SOOT_HEAT;
+                    gained += released * kept;
+                    flame[i] += (float) (released / dt);
+                    sums[1][slab] += released;
+                    sums[2][slab] += released * (1 - kept);
+                    sums[4][slab] += spent;
+                }
+                double after = before;
+                if (gained != 0) {
+                    after = law.temperatureOfEnthalpy(law.enthalpy(before) + gained / mass);
+                    energy += (float) gained;
+                }
+                if (!burns && before > ambient + 20 && cooling > 0) {
+                    double cold = cooled(i, after, o / gas, m / gas);
+                    double lost = mass * (law.enthalpy(after) - law.enthalpy(cold));
+                    energy -= (float) lost;
+                    after = cold;
+                    sums[2][slab] += lost;
+                }
+                float filled = (float) (gas * (after / before));
+                float per = 1f / filled;
+                e[i] = withoutDust(energy * per, 0.01f);
+                fuel[i] = withoutDust(f * per, 1e-12f);
+                ox[i] = o * per;
+                soot[i] = withoutDust(m * per, 1e-14f);
+                volume[i] = filled;
+                hottest[slab] = Math.max(hottest[slab], (float) after);
+                largest[slab] = Math.max(largest[slab], filled - 1f);
+            }
+        }
+
+        /// Zero in place of traces: they would make the range grow for ever and end as slow
+        /// subnormal numbers.
+        private static float withoutDust(float value, float dust) {
+            return Math.abs(value) < dust ? 0 : value;
+        }
+
+        /// τ of the class comment, s.
+        private double mixingTime(int i, double kelvin) {
+            double hot = kelvin / 300;
+            double diffusion = voxel * voxel / (2.1e-5 * hot * Math.sqrt(hot));
+            double stirring = mixing / Math.max(1e-3, strain(i));
+            return Math.max(burnTime, Math.min(diffusion, Math.min(stirring, longest)));
+        }
+
+        /// |S| = √(2 S_ij S_ij) of the face velocities at a cell, 1/s.
+        private double strain(int i) {
+            float[] u = fields.velocity[0];
+            float[] v = fields.velocity[1];
+            float[] w = fields.velocity[2];
+            float xx = u[i + 1] - u[i];
+            float yy = v[i + sy] - v[i];
+            float zz = w[i + sz] - w[i];
+            float xy =
+                    0.25f
+                            * ((u[i + sy] + u[i + sy + 1])
+                                    - (u[i - sy] + u[i - sy + 1])
+                                    + (v[i + 1] + v[i + 1 + sy])
+                                    - (v[i - 1] + v[i - 1 + sy]));
+            float xz =
+                    0.25f
+                            * ((u[i + sz] + u[i + sz + 1])
+                                    - (u[i - sz] + u[i - sz + 1])
+                                    + (w[i + 1] + w[i + 1 + sz])
+                                    - (w[i - 1] + w[i - 1 + sz]));
+            float yz =
+                    0.25f
+                            * ((v[i + sz] + v[i + sz + sy])
+                                    - (v[i - sz] + v[i - sz + sy])
+                                    + (w[i + sy] + w[i + sy + sz])
+                                    - (w[i - sy] + w[i - sy + sz]));
+            return perVoxel
+                    * Math.sqrt(2 * (xx * xx + yy * yy + zz * zz) + xy * xy + xz * xz + yz * yz);
+        }
+
+        /// Temperature after a step of optically thin T⁴ radiation times the escape factor, never
+        /// below ambient.
+        private double cooled(int i, double kelvin, float oxygenDensity, float sootDensity) {
+            double c =
+                    cooling
+                            * Escape.absorption(kelvin, sootDensity, oxygenDensity)
+                            * escape.factor(i)
+                            * kelvin;
+            c /= GasLaw.DENSITY_TEMPERATURE * law.specificHeat(kelvin);
+            double cube = 1 / (kelvin * kelvin * kelvin) + 3 * c * dt;
+            double radiating = 1 / Exact.cbrt(cube);
+            // What the surroundings radiate back: the loss fades out as T⁴ nears T∞⁴.
+            double r = ambient / kelvin;
+            double net = 1 - r * r * r * r;
+            return Math.max(ambient, kelvin + (radiating - kelvin) * net);
+        }
+    }
+}

@@ -1,0 +1,41 @@
+package ashfall.burn;
+
+import ashfall.gas.GasLaw;
+
+/// What burns. Values from the physics reference, section 1 (Tewarson; NFPA 325; Babrauskas;
+/// GRI-Mech 3.0 equilibrium).
+///
+/// @param key name in files, such as `kerosene`
+/// @param heat lower heating value, J/kg
+/// @param airFuelRatio stoichiometric mass ratio; 0 for a fuel that carries its own oxygen
+/// @param ignition autoignition temperature, K
+/// @param flame adiabatic flame temperature at stoichiometric mixing, K
+/// @param sootYield kg of soot (or of other smoke) per kg burnt
+/// @param radiantShare share of the heat that is radiated where it burns
+public record Fuel(
+        String key,
+        double heat,
+        double airFuelRatio,
+        double ignition,
+        double flame,
+        double sootYield,
+        double radiantShare) {
+    /// Mass fraction of oxygen in air.
+    public static final double OXYGEN_IN_AIR = 0.2314;
+
+    /// kg of oxygen that a kg of fuel needs.
+    public double oxygen() {
+        return OXYGEN_IN_AIR * airFuelRatio;
+    }
+
+    /// Mean specific heat with which stoichiometric burning from 298.15 K ends at [#flame], J/(kg
+    /// K).
+    public double meanSpecificHeat() {
+        return heat / ((1 + airFuelRatio) * (flame - 298.15));
+    }
+
+    /// The gas in which this fuel burns.
+    public GasLaw gasLaw(double ambientKelvin) {
+        return GasLaw.reaching(ambientKelvin, flame, meanSpecificHeat());
+    }
+}

@@ -1,0 +1,355 @@
+package ashfall.firing;
+
+import ashfall.grid.Frame;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
+import ashfall.sim.Simulation;
+import ashfall.sim.Snapshot;
+import ashfall.vdb.VdbWriter;
+import ashfall.work.Cancel;
+import ashfall.work.Progress;
+import ashfall.work.Workers;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+
+/// Fires one element of a shot into a folder: simulates from the shot's first frame, or from the
+/// last whole one, and keeps a .vdb file for each frame wanted.
+///
+/// A frame is in `firing.json` only once its file is whole; the checkpoint follows it. Whatever
+/// stops the job, the frames named there stay playable and the next job goes on from the checkpoint
+/// with the same bits.
+public final class FiringJob {
+    private static final Logger LOG = LoggerFactory.getLogger(FiringJob.class);
+
+    /// What to do with a folder that already holds a firing.
+    public enum Existing {
+        /// The same key: finish it. Another key: refuse.
+        CONTINUE,
+        /// Start anew whatever is there.
+        REPLACE
+    }
+
+    /// @param from first frame whose file is kept; those between the shot's first and this one are
+    ///     simulated only
+    public record Request(
+            Shot shot,
+            String element,
+            Fineness fineness,
+            Path folder,
+            long from,
+            long to,
+            Existing existing) {}
+
+    /// @param framesDone frames simulated by this job
+    /// @param cancelled was it stopped before its last frame?
+    public record Result(
+            FiringRecord record, int framesDone, long voxels, double seconds, boolean cancelled) {}
+
+    private final Request request;
+    private final Workers workers;
+    private final Progress progress;
+    private final Cancel cancel;
+    private final Element element;
+    private final Setup.Plan plan;
+    private final FiringKey key;
+
+    /// Checks the request; nothing is written yet.
+    ///
+    /// @throws ashfall.shot.ShotException when the shot or the range does not fit
+    public FiringJob(
+            Request request,
+            long memoryLimitBytes,
+            Workers workers,
+            Progress progress,
+            Cancel cancel) {
+        this.request = request;
+        this.workers = workers;
+        this.progress = progress;
+        this.cancel = cancel;
+        this.element = request.shot().element(request.element());
+        this.key = FiringKey.of(request.shot(), request.element(), element, request.fineness());
+        long first = request.shot().frames().get(Frames.FIRST);
+        if (request.to() < request.from()) {
+            throw new FiringException(
+                    "the frames run backwards: "
+                            + request.from()
+                            + "-"
+                            + request.to()
+                            + "; the first must not be after the last");
+        }
+        if (request.from() < first) {
+            throw new FiringException(
+                    "frame " + request.from() + " is before the shot's first frame, " + first);
+        }
+        this.plan = Setup.plan(element, request.fineness());
+        plan.requireFits(memoryLimitBytes);
+    }
+
+    /// Cells and memory of the run.
+    public Setup.Plan plan() {
+        return plan;
+    }
+
+    /// Fires. Returns what was done when finished or cancelled.
+    ///
+    /// @throws FiringException when the folder cannot be used or the disk is full
+    /// @throws ashfall.sim.DivergedException when the gas blew up
+    public Result run() {
+        long started = System.nanoTime();
+        Path folder = request.folder();
+        try {
+            Files.createDirectories(folder);
+            if (!Files.isWritable(folder)) {
+                throw new AccessDeniedException(folder.toString());
+            }
+            try (FileChannel lockFile =
+                            FileChannel.open(
+                                    folder.resolve(".lock"),
+                                    StandardOpenOption.CREATE,
+                                    StandardOpenOption.WRITE);
+                    FileLock lock = lock(lockFile)) {
+                LOG.debug("locked {}: {}", folder, lock.isValid());
+                return fire(started);
+            } finally {
+                Files.deleteIfExists(folder.resolve(".lock"));
+            }
+        } catch (AccessDeniedException e) {
+            throw new FiringException(
+                    "the folder '" + folder + "' cannot be written to; choose another with --out",
+                    e);
+        } catch (FileAlreadyExistsException e) {
+            throw new FiringException(
+                    "'" + folder + "' is a file, not a folder; choose another with --out", e);
+        } catch (IOException e) {
+            throw new FiringException(
+                    "writing to '"
+                            + folder
+                            + "' failed: "
+                            + reason(e)
+                            + "; frames already written stay",
+                    e);
+        }
+    }
+
+    private static String reason(IOException e) {
+        String text = String.valueOf(e.getMessage());
+        return text.contains("No space left") ? "the disk is full" : text;
+    }
+
+    private FileLock lock(FileChannel channel) throws IOException {
+        FileLock lock;
+        try {
+            lock = channel.tryLock();
+        } catch (OverlappingFileLockException e) {
+            throw new FiringException(beingWritten(), e);
+        }
+        if (lock == null) {
+            throw new FiringException(beingWritten());
+        }
+        return lock;
+    }
+
+    private String beingWritten() {
+        return "another firing is being written into '"
+                + request.folder()
+                + "'; wait for it or choose another folder";
+    }
+
+    private Result fire(long started) throws IOException {
+        FiringRecord record = existing();
+        boolean whole = !record.log().isEmpty() && allKept(record);
+        if (whole && record.lastFrame() >= request.to()) {
+            return new Result(record, 0, plan.cells(), seconds(started), false);
+        }
+        Simulation simulation = simulation();
+        boolean restored = whole && Checkpoint.restore(request.folder(), key.hash(), simulation);
+        if (restored && simulation.frame() <= record.lastFrame()) {
+            record = record.upTo(simulation.frame());
+        } else {
+            simulation = restored ? simulation() : simulation;
+            record = fresh();
+        }
+        requireDisk(simulation);
+        record.write(request.folder());
+        VdbWriter writer = new VdbWriter(workers);
+        int done = 0;
+        long begin = simulation.frame();
+        while (simulation.frame() < request.to()) {
+            LogEntry entry;
+            try {
+                entry = simulation.advanceFrame(cancel);
+            } catch (Cancel.CancelledException e) {
+                LOG.info("stopped after frame {}", record.lastFrame());
+                return new Result(record, done, plan.cells(), seconds(started), true);
+            }
+            String file = null;
+            if (entry.frame() >= request.from()) {
+                file = fileName(entry.frame());
+                Frame frame =
+                        Snapshot.of(
+                                simulation, channels(Gas.CHANNELS), channels(Gas.FULL), workers);
+                FrameFile.write(request.folder().resolve(file), frame, about(), writer);
+            }
+            record = record.with(entry, file);
+            Checkpoint.write(request.folder(), key.hash(), simulation);
+            record.write(request.folder());
+            done++;
+            double share = (double) (simulation.frame() - begin) / (request.to() - begin);
+            progress.report(share, seconds(started) * (1 - share) / share, words(entry));
+        }
+        return new Result(record, done, plan.cells(), seconds(started), false);
+    }
+
+    private Simulation simulation() {
+        return new Simulation(Setup.of(request.shot(), element, request.fineness()), workers);
+    }
+
+    private static double seconds(long started) {
+        return (System.nanoTime() - started) * 1e-9;
+    }
+
+    private static String words(LogEntry e) {
+        return String.format(
+                Locale.ROOT,
+                "frame %d: %.1f MW, %.0f K, %d substeps, %.1f s",
+                e.frame(),
+                e.heatReleaseKw() / 1000,
+                e.hottestK(),
+                e.substeps(),
+                e.seconds());
+    }
+
+    private Set<String> channels(ashfall.shot.Param.Subset param) {
+        return new LinkedHashSet<>(element.gas().get(param));
+    }
+
+    /// Are the files of all wanted frames that were simulated there?
+    private boolean allKept(FiringRecord record) {
+        for (long frame = request.from();
+                frame <= Math.min(request.to(), record.lastFrame());
+                frame++) {
+            String file = record.files().get(frame);
+            if (file == null || !Files.isRegularFile(request.folder().resolve(file))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private FiringRecord existing() throws IOException {
+        Path folder = request.folder();
+        if (!FiringRecord.isIn(folder)) {
+            return fresh();
+        }
+        if (request.existing() == Existing.REPLACE) {
+            clear();
+            return fresh();
+        }
+        FiringRecord record = FiringRecord.read(folder);
+        if (!record.key().equals(key.hash())) {
+            List<String> differences = key.differences(record.keyValues());
+            String some =
+                    String.join("; ", differences.subList(0, Math.min(4, differences.size())));
+            throw new FiringException(
+                    "'"
+                            + folder
+                            + "' already holds a firing of '"
+                            + record.name()
+                            + "' with frames "
+                            + record.firstFrame()
+                            + "-"
+                            + record.lastFrame()
+                            + " that differs: "
+                            + some
+                            + (differences.size() > 4
+                                    ? "; and " + (differences.size() - 4) + " more"
+                                    : "")
+                            + " (--replace overwrites it)");
+        }
+        return record;
+    }
+
+    /// Removes the files of the firing that is replaced, and nothing else.
+    private void clear() throws IOException {
+        Path folder = request.folder();
+        try {
+            for (String file : FiringRecord.read(folder).files().values()) {
+                Files.deleteIfExists(folder.resolve(file));
+            }
+        } catch (FiringException e) {
+            LOG.warn("{}; its frames are left as they are", e.getMessage());
+        }
+        Files.deleteIfExists(folder.resolve(FiringRecord.FILE));
+        Files.deleteIfExists(folder.resolve(Checkpoint.FILE));
+    }
+
+    private FiringRecord fresh() {
+        return new FiringRecord(
+                request.shot().name(),
+                ShotFile.node(request.shot()).toString(),
+                request.element(),
+                request.fineness(),
+                key.hash(),
+                key.values(),
+                request.shot().frames().get(Frames.FIRST),
+                List.of(),
+                Map.of());
+    }
+
+    private String fileName(long frame) {
+        return request.shot().name().replaceAll("[^A-Za-z0-9-]+", "-")
+                + String.format(Locale.ROOT, "_%04d.vdb", frame);
+    }
+
+    private Map<String, Object> about() {
+        FrameRate rate = request.shot().frames().get(Frames.RATE);
+        Map<String, Object> about = new LinkedHashMap<>();
+        about.put("frames_per_second", (double) rate.numerator() / rate.denominator());
+        about.put("frame_rate", rate.toString());
+        about.put("firing_key", key.hash());
+        about.put("firing_record", FiringRecord.FILE);
+        about.put("shot", request.shot().name());
+        about.put("element", request.element());
+        return about;
+    }
+
+    /// A checkpoint must fit beside the frames, twice while it is replaced.
+    private void requireDisk(Simulation simulation) throws IOException {
+        long free = Files.getFileStore(request.folder()).getUsableSpace();
+        long wanted = 2 * Checkpoint.size(simulation.fields().shape().size());
+        if (free < wanted) {
+            throw new FiringException(
+                    String.format(
+                            Locale.ROOT,
+                            "the disk of '%s' has %.2f GB free and the recovery point alone needs"
+                                    + " %.2f GB; free some space or choose another folder",
+                            request.folder(),
+                            free / 1e9,
+                            wanted / 1e9));
+        }
+    }
+}

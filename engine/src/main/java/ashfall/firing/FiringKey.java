@@ -1,0 +1,96 @@
+package ashfall.firing;
+
+import ashfall.shot.Affects;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Param;
+import ashfall.shot.Shot;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/// What decides the bits of a firing: the values of all parameters that affect its gas, its
+/// fineness, and [#NUMERICS].
+///
+/// @param values by path, in the order of the alphabet
+public record FiringKey(Map<String, String> values) {
+    /// Raised whenever the same shot gives other bits than before.
+    public static final int NUMERICS = 1;
+
+    /// The key of an element of a shot at a fineness.
+    public static FiringKey of(Shot shot, String elementName, Element element, Fineness fineness) {
+        Map<String, String> all = new TreeMap<>();
+        put(all, "frames", shot.frames());
+        put(all, "air", shot.air());
+        String path = "elements." + elementName;
+        put(all, path, element.gas());
+        put(all, path + ".bounds", element.bounds());
+        put(all, path + ".burn", element.burn());
+        element.sources()
+                .forEach(
+                        (name, source) -> {
+                            all.put(path + ".sources." + name + ".kind", source.kind().name());
+                            put(all, path + ".sources." + name, source);
+                        });
+        // Only the voxel in use counts, not those of the other finenesses.
+        for (Param<?> voxel : List.of(Gas.SKETCH, Gas.WORK, Gas.FINAL)) {
+            all.remove(path + "." + voxel.key());
+        }
+        all.put(path + ".voxel", Double.toString(element.voxel(fineness)));
+        all.put("numerics", Integer.toString(NUMERICS));
+        return new FiringKey(all);
+    }
+
+    private static void put(Map<String, String> all, String path, Item item) {
+        for (Param<?> param : item.kind().params().values()) {
+            if (param.affects() == Affects.GAS) {
+                all.put(path + "." + param.key(), text(item, param));
+            }
+        }
+    }
+
+    private static <T> String text(Item item, Param<T> param) {
+        return param.write(item.get(param)).toString();
+    }
+
+    /// The key as 64 hexadecimal digits.
+    public String hash() {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            values.forEach(
+                    (path, value) ->
+                            digest.update(
+                                    (path + "=" + value + "\n").getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+
+    /// What differs from an older key, in words: "air.wind was [0,0,0], is [2,0,0]".
+    public List<String> differences(Map<String, String> older) {
+        List<String> all = new ArrayList<>();
+        TreeMap<String, String> paths = new TreeMap<>(older);
+        paths.putAll(values);
+        for (String path : paths.keySet()) {
+            String was = older.get(path);
+            String is = values.get(path);
+            if (was == null || !was.equals(is)) {
+                all.add(
+                        path
+                                + (was == null
+                                        ? " is new"
+                                        : is == null ? " is gone" : " was " + was + ", is " + is));
+            }
+        }
+        return all;
+    }
+}

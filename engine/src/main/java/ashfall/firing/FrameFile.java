@@ -1,0 +1,150 @@
+package ashfall.firing;
+
+import ashfall.grid.Frame;
+import ashfall.grid.Lattice;
+import ashfall.grid.SparseGrid;
+import ashfall.grid.SparseGrid.Leaf;
+import ashfall.vdb.VdbFile;
+import ashfall.vdb.VdbGrid;
+import ashfall.vdb.VdbReader;
+import ashfall.vdb.VdbTransform;
+import ashfall.vdb.VdbWriter;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/// A frame as a .vdb file and back.
+public final class FrameFile {
+    private FrameFile() {}
+
+    /// Writes a frame; the file says what it holds, in which units, of which firing.
+    ///
+    /// @param about entries that concern the whole firing, such as its key and frame rate
+    static void write(Path path, Frame frame, Map<String, Object> about, VdbWriter writer)
+            throws IOException {
+        Map<String, Object> file = new LinkedHashMap<>(about);
+        file.put("creator", "Ashfall");
+        file.put("frame", frame.number());
+        file.put("seconds", frame.seconds());
+        file.put("up_axis", "y");
+        file.put("length_unit", "m");
+        file.put("voxel_size", frame.lattice().voxel());
+        List<VdbGrid> grids = new ArrayList<>();
+        frame.channels().values().forEach(channel -> grids.add(grid(channel, frame.lattice())));
+        writer.write(path, file, grids);
+    }
+
+    private static VdbGrid grid(SparseGrid channel, Lattice lattice) {
+        List<Leaf> leaves = new ArrayList<>();
+        for (int i = 0; i < channel.leafCount(); i++) {
+            leaves.add(channel.leaf(i));
+        }
+        float[] background = new float[channel.components()];
+        for (int k = 0; k < background.length; k++) {
+            background[k] = channel.background(k);
+        }
+        Map<String, Object> metadata = new LinkedHashMap<>();
+        metadata.put("unit", channel.unit());
+        if (channel.isStaggered()) {
+            metadata.put("class", "staggered");
+            metadata.put("vector_type", "contravariant relative");
+        } else if (background[0] == 0) {
+            metadata.put("class", "fog volume");
+        }
+        String type =
+                (background.length == 1 ? "Tree_float_5_4_3" : "Tree_vec3s_5_4_3")
+                        + (channel.isHalf() ? "_HalfFloat" : "");
+        double h = lattice.voxel();
+        VdbTransform transform =
+                VdbTransform.uniform(
+                        h, lattice.centre(0, 0), lattice.centre(1, 0), lattice.centre(2, 0));
+        return new VdbGrid(
+                channel.name(),
+                channel.name(),
+                type,
+                channel.isHalf(),
+                background,
+                leaves,
+                List.of(),
+                transform,
+                metadata);
+    }
+
+    /// Reads a frame. Its voxels must be cubes along the axes, as those of firings are.
+    ///
+    /// @throws IOException when the file is damaged or is no frame
+    public static Frame read(Path path) throws IOException {
+        VdbFile file = VdbReader.read(path);
+        if (file.grids().isEmpty()) {
+            throw new IOException(path + ": it holds no grid");
+        }
+        Map<String, SparseGrid> channels = new LinkedHashMap<>();
+        VdbTransform transform = file.grids().getFirst().transform();
+        double[] m = transform.matrix();
+        boolean cubes =
+                transform.isLinear()
+                        && m[0] > 0
+                        && m[0] == m[5]
+                        && m[0] == m[10]
+                        && m[1] == 0
+                        && m[2] == 0
+                        && m[4] == 0
+                        && m[6] == 0
+                        && m[8] == 0
+                        && m[9] == 0;
+        if (!cubes) {
+            throw new IOException(path + ": its voxels are not cubes along the axes");
+        }
+        for (VdbGrid grid : file.grids()) {
+            if (!Arrays.equals(grid.transform().matrix(), m)) {
+                throw new IOException(path + ": its grids do not share one place and voxel size");
+            }
+            channels.put(grid.name(), channel(grid, path));
+        }
+        Lattice lattice =
+                new Lattice(m[12] - 0.5 * m[0], m[13] - 0.5 * m[0], m[14] - 0.5 * m[0], m[0]);
+        long number = file.metadata().get("frame") instanceof Number n ? n.longValue() : 0;
+        double seconds = file.metadata().get("seconds") instanceof Number n ? n.doubleValue() : 0;
+        return new Frame(number, seconds, lattice, channels);
+    }
+
+    private static SparseGrid channel(VdbGrid grid, Path path) throws IOException {
+        List<Leaf> leaves = new ArrayList<>(grid.leaves());
+        for (VdbGrid.Tile tile : grid.tiles()) {
+            if (tile.edge() > 8) {
+                throw new IOException(
+                        path
+                                + ": grid '"
+                                + grid.name()
+                                + "' has tiles of "
+                                + tile.edge()
+                                + " voxels; frames have none over 8");
+            }
+            leaves.add(expanded(tile, grid));
+        }
+        String unit = grid.metadata().get("unit") instanceof String s ? s : "";
+        return new SparseGrid(
+                grid.name(),
+                unit,
+                grid.half(),
+                grid.gridClass().equals("staggered"),
+                grid.background(),
+                leaves.toArray(Leaf[]::new));
+    }
+
+    private static Leaf expanded(VdbGrid.Tile tile, VdbGrid grid) {
+        int components = grid.components();
+        float[] values = new float[SparseGrid.VOXELS * components];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = tile.value()[i % components];
+        }
+        long[] mask = new long[8];
+        Arrays.fill(mask, tile.active() ? -1L : 0L);
+        return new Leaf(tile.x(), tile.y(), tile.z(), mask, values, null);
+    }
+}

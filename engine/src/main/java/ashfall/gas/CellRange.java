@@ -1,0 +1,57 @@
+package ashfall.gas;
+
+import ashfall.grid.GridShape;
+
+/// A box of cells inside a grid: x0 <= x < x1 and so on. Outside the range of a step everything is
+/// ambient.
+public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
+
+    /// Every cell of a grid.
+    public static CellRange all(GridShape shape) {
+        return new CellRange(0, shape.nx(), 0, shape.ny(), 0, shape.nz());
+    }
+
+    public int width() {
+        return x1 - x0;
+    }
+
+    public int height() {
+        return y1 - y0;
+    }
+
+    public int depth() {
+        return z1 - z0;
+    }
+
+    public boolean isEmpty() {
+        return x1 <= x0 || y1 <= y0 || z1 <= z0;
+    }
+
+    /// The range and `cells` more on every side, kept inside the grid.
+    public CellRange grown(int cells, GridShape shape) {
+        return new CellRange(
+                Math.max(0, x0 - cells),
+                Math.min(shape.nx(), x1 + cells),
+                Math.max(0, y0 - cells),
+                Math.min(shape.ny(), y1 + cells),
+                Math.max(0, z0 - cells),
+                Math.min(shape.nz(), z1 + cells));
+    }
+
+    /// The smallest range that holds both.
+    public CellRange union(CellRange o) {
+        if (isEmpty()) {
+            return o;
+        }
+        if (o.isEmpty()) {
+            return this;
+        }
+        return new CellRange(
+                Math.min(x0, o.x0),
+                Math.max(x1, o.x1),
+                Math.min(y0, o.y0),
+                Math.max(y1, o.y1),
+                Math.min(z0, o.z0),
+                Math.max(z1, o.z1));
+    }
+}

@@ -1,0 +1,299 @@
+package ashfall.gas;
+
+import ashfall.grid.Box;
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
+import ashfall.work.Workers;
+
+import java.util.Arrays;
+
+/// Accelerations of the gas: lift, the curls that the grid would lose, and stirring.
+///
+/// - Lift: `g(ρ∞ − ρ)/ρ` with ρ = ρ_gas + soot, exact for any temperature (physics reference,
+///   section 2.5).
+/// - Vorticity: `ε' h |ω| (N × ω)`, N = ∇|ω|/|∇|ω||, the form without scale (after Fedkiw, Stam &
+///   Jensen 2001).
+/// - Turbulence: [Turbulence], in hot gas only.
+public final class Forces {
+    /// @param gravity m/s², downwards
+    /// @param vorticity ε', 0 for none
+    public record Settings(double gravity, double vorticity, Turbulence turbulence) {}
+
+    private final GridShape shape;
+    private final Box box;
+    private final Lattice lattice;
+    private final FieldPool pool;
+    private final Workers workers;
+
+    public Forces(Box box, Lattice lattice, FieldPool pool, Workers workers) {
+        this.shape = box.shape();
+        this.box = box;
+        this.lattice = lattice;
+        this.pool = pool;
+        this.workers = workers;
+    }
+
+    /// Writes accelerations of the lower faces, m/s², zero where nothing acts.
+    ///
+    /// @param range where anything differs from the surroundings
+    /// @param out three face fields, overwritten whole
+    public void accelerations(
+            GasFields fields,
+            GasLaw law,
+            Settings settings,
+            CellRange range,
+            double seconds,
+            float[][] out) {
+        for (float[] a : out) {
+            Arrays.fill(a, 0);
+        }
+        if (range.isEmpty()) {
+            return;
+        }
+        if (settings.vorticity() > 0) {
+            addVorticity(fields, law, (float) settings.vorticity(), range, out);
+        }
+        if (!settings.turbulence().isStill()) {
+            addTurbulence(fields, law, settings.turbulence(), range, seconds, out);
+        }
+        addLift(fields, law, (float) settings.gravity(), range, out[1]);
+    }
+
+    private void addLift(GasFields fields, GasLaw law, float gravity, CellRange r, float[] out) {
+        float ambient = (float) law.ambientDensity();
+        float[] soot = fields.contents[GasFields.SOOT];
+        int last = Math.min(r.y1(), shape.ny() - 1);
+        workers.forEachSlab(
+                r.depth(),
+                (slab, worker) -> {
+                    for (int y = r.y0(); y <= last; y++) {
+                        liftRow(
+                                fields.temperature,
+                                soot,
+                                out,
+                                shape.at(r.x0(), y, r.z0() + slab),
+                                r.width(),
+                                shape.sy(),
+                                gravity,
+                                ambient);
+                    }
+                });
+    }
+
+    private static void liftRow(
+            float[] t,
+            float[] soot,
+            float[] out,
+            int at,
+            int n,
+            int sy,
+            float gravity,
+            float ambient) {
+        float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
+        for (int i = at, end = at + n; i < end; i++) {
+            float density = halfK * (1f / t[i] + 1f / t[i - sy]) + 0.5f * (soot[i] + soot[i - sy]);
+            out[i] += gravity * (ambient - density) / density;
+        }
+    }
+
+    private void addTurbulence(
+            GasFields fields,
+            GasLaw law,
+            Turbulence turbulence,
+            CellRange r,
+            double seconds,
+            float[][] out) {
+        float h = (float) lattice.voxel();
+        float x0 = (float) (lattice.x() + box.x() * lattice.voxel());
+        float y0 = (float) (lattice.y() + box.y() * lattice.voxel());
+        float z0 = (float) (lattice.z() + box.z() * lattice.voxel());
+        float ambient = (float) law.ambient();
+        workers.forEachSlab(
+                r.depth(),
+                (slab, worker) -> {
+                    int z = r.z0() + slab;
+                    for (int y = r.y0(); y < r.y1(); y++) {
+                        int i = shape.at(r.x0(), y, z);
+                        for (int x = r.x0(); x < r.x1(); x++, i++) {
+                            float weight = heatWeight(fields.temperature[i], ambient);
+                            if (weight == 0) {
+                                continue;
+                            }
+                            float px = x0 + x * h;
+                            float py = y0 + y * h;
+                            float pz = z0 + z * h;
+                            out[0][i] +=
+                                    weight
+                                            * turbulence.at(
+                                                    0, px, py + 0.5f * h, pz + 0.5f * h, seconds);
+                            out[1][i] +=
+                                    weight
+                                            * turbulence.at(
+                                                    1, px + 0.5f * h, py, pz + 0.5f * h, seconds);
+                            out[2][i] +=
+                                    weight
+                                            * turbulence.at(
+                                                    2, px + 0.5f * h, py + 0.5f * h, pz, seconds);
+                        }
+                    }
+                });
+    }
+
+    /// 0 in still air, 1 in gas 300 K hotter.
+    private static float heatWeight(float kelvin, float ambient) {
+        return Math.max(0f, Math.min(1f, (kelvin - ambient - 5f) / 300f));
+    }
+
+    private void addVorticity(
+            GasFields fields, GasLaw law, float epsilon, CellRange r, float[][] out) {
+        float[] ox = pool.borrow();
+        float[] oy = pool.borrow();
+        float[] oz = pool.borrow();
+        float[] size = pool.borrow();
+        CellRange rim = r.grown(2, shape);
+        float[][] u = fields.velocity;
+        float h = (float) lattice.voxel();
+        workers.forEachSlab(
+                rim.depth(),
+                (slab, worker) -> {
+                    for (int y = rim.y0(); y < rim.y1(); y++) {
+                        int at = shape.at(rim.x0(), y, rim.z0() + slab);
+                        curlRow(
+                                u[0],
+                                u[1],
+                                u[2],
+                                ox,
+                                oy,
+                                oz,
+                                size,
+                                at,
+                                rim.width(),
+                                shape.sy(),
+                                shape.sz(),
+                                0.25f / h);
+                    }
+                });
+        // The rim's outermost cells have no complete gradient: the force is written one cell
+        // further in.
+        CellRange inner =
+                new CellRange(
+                        rim.x0() + 1,
+                        rim.x1() - 1,
+                        rim.y0() + 1,
+                        rim.y1() - 1,
+                        rim.z0() + 1,
+                        rim.z1() - 1);
+        if (!inner.isEmpty()) {
+            float[] force = pool.borrow();
+            for (int axis = 0; axis < 3; axis++) {
+                int a = axis;
+                workers.forEachSlab(
+                        inner.depth(),
+                        (slab, worker) -> {
+                            for (int y = inner.y0(); y < inner.y1(); y++) {
+                                int at = shape.at(inner.x0(), y, inner.z0() + slab);
+                                confineRow(
+                                        ox,
+                                        oy,
+                                        oz,
+                                        size,
+                                        force,
+                                        a,
+                                        at,
+                                        inner.width(),
+                                        shape.sy(),
+                                        shape.sz(),
+                                        epsilon * h);
+                            }
+                        });
+                spreadToFaces(
+                        force, fields.temperature, (float) law.ambient(), out[axis], axis, inner);
+            }
+            pool.giveBack(force);
+        }
+        pool.giveBack(ox);
+        pool.giveBack(oy);
+        pool.giveBack(oz);
+        pool.giveBack(size);
+    }
+
+    /// Curl of the face velocities at cell centres and its size, 1/s; `quarter` is 1/(4h).
+    private static void curlRow(
+            float[] u,
+            float[] v,
+            float[] w,
+            float[] ox,
+            float[] oy,
+            float[] oz,
+            float[] size,
+            int at,
+            int n,
+            int sy,
+            int sz,
+            float quarter) {
+        for (int i = at, end = at + n; i < end; i++) {
+            float wy = (w[i + sy] + w[i + sy + sz]) - (w[i - sy] + w[i - sy + sz]);
+            float vz = (v[i + sz] + v[i + sz + sy]) - (v[i - sz] + v[i - sz + sy]);
+            float uz = (u[i + sz] + u[i + sz + 1]) - (u[i - sz] + u[i - sz + 1]);
+            float wx = (w[i + 1] + w[i + 1 + sz]) - (w[i - 1] + w[i - 1 + sz]);
+            float vx = (v[i + 1] + v[i + 1 + sy]) - (v[i - 1] + v[i - 1 + sy]);
+            float uy = (u[i + sy] + u[i + sy + 1]) - (u[i - sy] + u[i - sy + 1]);
+            float a = (wy - vz) * quarter;
+            float b = (uz - wx) * quarter;
+            float c = (vx - uy) * quarter;
+            ox[i] = a;
+            oy[i] = b;
+            oz[i] = c;
+            size[i] = (float) Math.sqrt(a * a + b * b + c * c);
+        }
+    }
+
+    /// Component `axis` of ε'h|ω|(N × ω) at n cells.
+    private static void confineRow(
+            float[] ox,
+            float[] oy,
+            float[] oz,
+            float[] size,
+            float[] force,
+            int axis,
+            int at,
+            int n,
+            int sy,
+            int sz,
+            float scale) {
+        for (int i = at, end = at + n; i < end; i++) {
+            float gx = size[i + 1] - size[i - 1];
+            float gy = size[i + sy] - size[i - sy];
+            float gz = size[i + sz] - size[i - sz];
+            float length = (float) Math.sqrt(gx * gx + gy * gy + gz * gz) + 1e-6f;
+            float s = scale * size[i] / length;
+            float cross =
+                    axis == 0
+                            ? gy * oz[i] - gz * oy[i]
+                            : axis == 1 ? gz * ox[i] - gx * oz[i] : gx * oy[i] - gy * ox[i];
+            force[i] = s * cross;
+        }
+    }
+
+    /// Cell accelerations to the faces between them, weighted by heat.
+    private void spreadToFaces(
+            float[] force, float[] t, float ambient, float[] out, int axis, CellRange r) {
+        int stride = shape.stride(axis);
+        int x0 = r.x0() + (axis == 0 ? 1 : 0);
+        int y0 = r.y0() + (axis == 1 ? 1 : 0);
+        int z0 = r.z0() + (axis == 2 ? 1 : 0);
+        workers.forEachSlab(
+                Math.max(0, r.z1() - z0),
+                (slab, worker) -> {
+                    for (int y = y0; y < r.y1(); y++) {
+                        for (int i = shape.at(x0, y, z0 + slab), end = i + r.x1() - x0;
+                                i < end;
+                                i++) {
+                            float weight = heatWeight(Math.max(t[i], t[i - stride]), ambient);
+                            out[i] += weight * 0.5f * (force[i] + force[i - stride]);
+                        }
+                    }
+                });
+    }
+}

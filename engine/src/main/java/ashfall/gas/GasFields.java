@@ -1,0 +1,77 @@
+package ashfall.gas;
+
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+
+import java.util.Arrays;
+
+/// All fields of a gas that the next step reads. Arrays are swapped, never shared: who steps the
+/// gas owns them.
+///
+/// Contents are per cubic metre of cell: enthalpy over the surroundings in J/m³, fuel, oxygen and
+/// soot in kg/m³. Velocities live on faces, in m/s. `temperature` always belongs to `enthalpy`.
+public final class GasFields {
+    /// How many contents are transported together.
+    public static final int CONTENTS = 4;
+
+    public static final int ENTHALPY = 0;
+    public static final int FUEL = 1;
+    public static final int OXYGEN = 2;
+    public static final int SOOT = 3;
+
+    private final GridShape shape;
+    private final float[] background;
+
+    /// Enthalpy, fuel, oxygen, soot, in the order of the constants.
+    public final float[][] contents = new float[CONTENTS][];
+
+    /// Face velocities along x, y, z, m/s.
+    public final float[][] velocity = new float[3][];
+
+    /// Pressure impulse of the last projection over h, and of the one before: first guess and
+    /// predictor of the next.
+    public float[] impulse;
+
+    public float[] impulseBefore;
+
+    /// Temperature of the cells, K.
+    public float[] temperature;
+
+    /// Heat release of the last step, W/m³.
+    public float[] flame;
+
+    /// Gas at rest or in a steady wind, ambient everywhere.
+    ///
+    /// @param oxygenShare mass fraction of oxygen in the surrounding air
+    /// @param wind m/s along x, y, z
+    public GasFields(
+            GridShape shape, FieldPool pool, GasLaw law, double oxygenShare, float[] wind) {
+        this.shape = shape;
+        this.background = new float[] {0, 0, (float) (law.ambientDensity() * oxygenShare), 0};
+        for (int k = 0; k < CONTENTS; k++) {
+            contents[k] = filled(pool, background[k]);
+        }
+        for (int axis = 0; axis < 3; axis++) {
+            velocity[axis] = filled(pool, wind[axis]);
+        }
+        impulse = filled(pool, 0);
+        impulseBefore = filled(pool, 0);
+        temperature = filled(pool, (float) law.temperature(0));
+        flame = filled(pool, 0);
+    }
+
+    private static float[] filled(FieldPool pool, float value) {
+        float[] field = pool.borrow();
+        Arrays.fill(field, value);
+        return field;
+    }
+
+    public GridShape shape() {
+        return shape;
+    }
+
+    /// What the surrounding air holds of a content.
+    public float background(int content) {
+        return background[content];
+    }
+}

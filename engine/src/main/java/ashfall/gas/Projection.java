@@ -1,0 +1,260 @@
+package ashfall.gas;
+
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+/// Makes the flow expand by exactly what burns: `∇·u = S`, by the pressure of a gas of varying
+/// density, `∇·((Δt/ρ)∇p') = ∇·u* − S` (Rehm & Baum 1978; Majda & Sethian 1985). p' leaves the
+/// hydrostatic part of still air out.
+///
+/// Outside open sides the pressure is not zero but that of the air which the fire pushes away: a
+/// source that grows by ΔQ m³/s within Δt accelerates the air at distance r, which takes `p = ρ∞
+/// ΔQ/(4π r Δt)`, mirrored in a closed ground. With zero there instead, a box close around the fire
+/// would brake its expansion.
+public final class Projection {
+    /// What a projection reached. `relative`: ‖∇·u − S‖₂ over ‖∇·u* − S‖₂; `largest`: max|∇·u −
+    /// S|Δt.
+    public record Report(int iterations, double relative, double largest, boolean converged) {}
+
+    private static final double RELATIVE = 1e-4;
+    private static final double LARGEST = 5e-4;
+
+    private final GridShape shape;
+    private final Workers workers;
+    private final Pressure pressure;
+    private final double[][] partial;
+    private final Sides sides;
+
+    /// @param sides which sides are closed
+    public Projection(GridShape shape, Sides sides, Workers workers) {
+        this.shape = shape;
+        this.sides = sides;
+        this.workers = workers;
+        this.pressure = new Pressure(shape, workers);
+        this.partial = new double[5][shape.nz()];
+    }
+
+    /// Coefficients 1/ρ of the lower faces along x, y, z, as the last [#updateDensity] left them,
+    /// m³/kg.
+    public float[][] inverseDensity() {
+        return pressure.coefficients();
+    }
+
+    /// Takes the density of the faces (mean of the two cells) from the temperature.
+    ///
+    /// @param temperature K, with its spare layers filled
+    public void updateDensity(float[] temperature) {
+        float[][] beta = pressure.coefficients();
+        workers.forEachSlab(
+                shape.nz() + 1,
+                (z, worker) -> {
+                    for (int axis = 0; axis < 3; axis++) {
+                        int nx = shape.nx() + (axis == 0 ? 1 : 0);
+                        int ny = shape.ny() + (axis == 1 ? 1 : 0);
+                        if (z == shape.nz() && axis != 2) {
+                            continue;
+                        }
+                        for (int y = 0; y < ny; y++) {
+                            inverseDensityRow(
+                                    temperature,
+                                    beta[axis],
+                                    shape.at(0, y, z),
+                                    nx,
+                                    shape.stride(axis));
+                        }
+                    }
+                });
+        closeSides(beta);
+        pressure.prepare();
+    }
+
+    /// 1/ρ of n lower faces, with ρ the mean of K/T on both sides.
+    private static void inverseDensityRow(float[] t, float[] beta, int at, int n, int stride) {
+        float twoPerK = (float) (2 / GasLaw.DENSITY_TEMPERATURE);
+        for (int i = at, end = at + n; i < end; i++) {
+            float below = t[i - stride];
+            float here = t[i];
+            beta[i] = twoPerK * below * here / (below + here);
+        }
+    }
+
+    /// Sets face values on closed sides to zero: there is no flow through a wall, and no
+    /// coefficient.
+    private void closeSides(float[][] faces) {
+        for (int axis = 0; axis < 3; axis++) {
+            if (sides.lowClosed(axis)) {
+                clearSide(faces[axis], axis, 0);
+            }
+            if (sides.highClosed(axis)) {
+                clearSide(faces[axis], axis, shape.count(axis));
+            }
+        }
+    }
+
+    private void clearSide(float[] f, int axis, int position) {
+        int na = axis == 0 ? shape.ny() : shape.nx();
+        int nb = axis == 2 ? shape.ny() : shape.nz();
+        for (int b = 0; b < nb; b++) {
+            for (int a = 0; a < na; a++) {
+                int i =
+                        axis == 0
+                                ? shape.at(position, a, b)
+                                : axis == 1 ? shape.at(a, position, b) : shape.at(a, b, position);
+                f[i] = 0;
+            }
+        }
+    }
+
+    /// Changes the velocities so that ∇·u = (volume − 1)/Δt.
+    ///
+    /// @param volume gas volume of each cell over the cell's after sources and burning
+    /// @param impulse first guess of the pressure times Δt/h inside; on return the one found
+    public Report project(
+            float[][] u,
+            float[] volume,
+            float[] impulse,
+            GasLaw law,
+            float voxel,
+            float dtSeconds) {
+        closeSides(u);
+        float[] right = pressure.rightSide();
+        float scale = voxel / dtSeconds;
+        workers.forEachSlab(
+                shape.nz(),
+                (z, worker) -> {
+                    for (int y = 0; y < shape.ny(); y++) {
+                        rightRow(
+                                u[0],
+                                u[1],
+                                u[2],
+                                volume,
+                                right,
+                                shape.at(0, y, z),
+                                shape.nx(),
+                                shape.sy(),
+                                shape.sz(),
+                                scale);
+                    }
+                });
+        setOuterPressure(right, volume, impulse, law);
+        double largest = LARGEST * voxel / dtSeconds;
+        Pressure.SolveReport solved = pressure.solve(impulse, RELATIVE, largest, sides.noneOpen());
+        correct(u, impulse);
+        return new Report(
+                solved.iterations(),
+                solved.relative(),
+                solved.largest() * dtSeconds / voxel,
+                solved.converged());
+    }
+
+    /// h(S − ∇·u) of n cells.
+    private static void rightRow(
+            float[] u,
+            float[] v,
+            float[] w,
+            float[] volume,
+            float[] right,
+            int at,
+            int n,
+            int sy,
+            int sz,
+            float scale) {
+        for (int i = at, end = at + n; i < end; i++) {
+            right[i] =
+                    (volume[i] - 1f) * scale
+                            - ((u[i + 1] - u[i]) + (v[i + sy] - v[i]) + (w[i + sz] - w[i]));
+        }
+    }
+
+    private void setOuterPressure(float[] right, float[] volume, float[] p, GasLaw law) {
+        workers.forEachSlab(shape.nz(), (z, worker) -> growth(right, volume, z));
+        double[] sums = new double[5];
+        for (int k = 0; k < 5; k++) {
+            for (double part : partial[k]) {
+                sums[k] += part;
+            }
+        }
+        // Σ right is ΔQ/h²; p Δt/h = ρ∞ ΔQ/(4π r h), r in voxels.
+        double strength = law.ambientDensity() * sums[0] / (4 * Math.PI);
+        double weight = sums[4];
+        double cx = weight > 0 ? sums[1] / weight : 0.5 * shape.nx();
+        double cy = weight > 0 ? sums[2] / weight : 0.5 * shape.ny();
+        double cz = weight > 0 ? sums[3] / weight : 0.5 * shape.nz();
+        workers.forEachSlab(
+                shape.nz() + 2, (slab, worker) -> outerPlane(p, slab - 1, strength, cx, cy, cz));
+    }
+
+    /// Sums of the right side, and of |expansion| with its first moments, over a plane.
+    private void growth(float[] right, float[] volume, int z) {
+        double all = 0;
+        double mx = 0;
+        double my = 0;
+        double mz = 0;
+        double m = 0;
+        for (int y = 0; y < shape.ny(); y++) {
+            int at = shape.at(0, y, z);
+            for (int x = 0; x < shape.nx(); x++, at++) {
+                all += right[at];
+                double expansion = Math.abs(volume[at] - 1f);
+                m += expansion;
+                mx += expansion * (x + 0.5);
+                my += expansion * (y + 0.5);
+                mz += expansion * (z + 0.5);
+            }
+        }
+        partial[0][z] = all;
+        partial[1][z] = mx;
+        partial[2][z] = my;
+        partial[3][z] = mz;
+        partial[4][z] = m;
+    }
+
+    private void outerPlane(float[] p, int z, double strength, double cx, double cy, double cz) {
+        boolean zOutside = z < 0 || z == shape.nz();
+        for (int y = -1; y <= shape.ny(); y++) {
+            boolean wholeRow = zOutside || y < 0 || y == shape.ny();
+            int step = wholeRow ? 1 : shape.nx() + 1;
+            for (int x = -1; x <= shape.nx(); x += step) {
+                double dx = x + 0.5 - cx;
+                double dy = y + 0.5 - cy;
+                double dz = z + 0.5 - cz;
+                double value = strength / Math.sqrt(dx * dx + dy * dy + dz * dz);
+                if (sides.bottom()) {
+                    double mirrored = y + 0.5 + cy;
+                    value += strength / Math.sqrt(dx * dx + mirrored * mirrored + dz * dz);
+                }
+                p[shape.at(x, y, z)] = (float) value;
+            }
+        }
+    }
+
+    private void correct(float[][] u, float[] p) {
+        float[][] beta = pressure.coefficients();
+        workers.forEachSlab(
+                shape.nz() + 1,
+                (z, worker) -> {
+                    for (int axis = 0; axis < 3; axis++) {
+                        int nx = shape.nx() + (axis == 0 ? 1 : 0);
+                        int ny = shape.ny() + (axis == 1 ? 1 : 0);
+                        if (z == shape.nz() && axis != 2) {
+                            continue;
+                        }
+                        for (int y = 0; y < ny; y++) {
+                            correctRow(
+                                    u[axis],
+                                    beta[axis],
+                                    p,
+                                    shape.at(0, y, z),
+                                    nx,
+                                    shape.stride(axis));
+                        }
+                    }
+                });
+    }
+
+    private static void correctRow(float[] u, float[] beta, float[] p, int at, int n, int stride) {
+        for (int i = at, end = at + n; i < end; i++) {
+            u[i] -= beta[i] * (p[i] - p[i - stride]);
+        }
+    }
+}

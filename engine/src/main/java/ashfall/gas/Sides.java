@@ -1,0 +1,34 @@
+package ashfall.gas;
+
+/// Which of the six sides of the box are closed walls; the others are open to still or windy air.
+public record Sides(
+        boolean west, boolean east, boolean bottom, boolean top, boolean south, boolean north) {
+
+    /// A box on the ground, open everywhere else.
+    public static Sides onGround() {
+        return new Sides(false, false, true, false, false, false);
+    }
+
+    public static Sides allOpen() {
+        return new Sides(false, false, false, false, false, false);
+    }
+
+    public static Sides allClosed() {
+        return new Sides(true, true, true, true, true, true);
+    }
+
+    /// Is the lower (x = 0, y = 0, z = 0) side across an axis closed? 0 = x, 1 = y, 2 = z.
+    public boolean lowClosed(int axis) {
+        return axis == 0 ? west : axis == 1 ? bottom : south;
+    }
+
+    /// Is the upper side across an axis closed?
+    public boolean highClosed(int axis) {
+        return axis == 0 ? east : axis == 1 ? top : north;
+    }
+
+    /// Without an open side the gas cannot expand: pressure is then known up to a constant only.
+    public boolean noneOpen() {
+        return west && east && bottom && top && south && north;
+    }
+}

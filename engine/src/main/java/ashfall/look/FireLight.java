@@ -1,0 +1,175 @@
+package ashfall.look;
+
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// The fire's own light, on a coarse grid: how much each part of the fire shines, and how much of
+/// it arrives where.
+///
+/// Every coarse cell that emits is a lamp of power P = 4π ∫κB dV, weakened by its own absorption;
+/// at distance r it gives a fluence `P e^(−τ)/(4π r²)`, τ along the straight path through the
+/// coarse extinction. Luminous units: lumen, lux.
+final class FireLight {
+    private static final int CELLS = 22;
+    private static final int PATH_SAMPLES = 8;
+
+    private final LightGrid grid;
+    private final Volume volume;
+    private final List<float[]> lamps = new ArrayList<>();
+
+    FireLight(Volume volume, Shading shading, Workers workers) {
+        this.volume = volume;
+        double longest = Math.max(volume.size(0), Math.max(volume.size(1), volume.size(2)));
+        int edge = Math.max(1, (int) Math.round(longest / CELLS / volume.voxel));
+        this.grid = new LightGrid(volume, edge * volume.voxel, 7);
+        workers.forEachSlab(grid.shape.nz(), (z, worker) -> gather(shading, edge, z));
+        collectLamps();
+        workers.forEachSlab(grid.shape.nz(), (z, worker) -> receive(z));
+    }
+
+    /// Parts 0 to 2: fluence in lux; 3: extinction in 1/m; 4 to 6: power in lumen.
+    private void gather(Shading shading, int edge, int z) {
+        GridShape g = grid.shape;
+        GridShape v = volume.shape;
+        float[] rgb = new float[3];
+        double cube = volume.voxel * volume.voxel * volume.voxel;
+        for (int y = 0; y < g.ny(); y++) {
+            for (int x = 0; x < g.nx(); x++) {
+                double extinction = 0;
+                double[] power = new double[3];
+                int counted = 0;
+                for (int k = z * edge; k < Math.min(v.nz(), (z + 1) * edge); k++) {
+                    for (int j = y * edge; j < Math.min(v.ny(), (y + 1) * edge); j++) {
+                        for (int i = x * edge; i < Math.min(v.nx(), (x + 1) * edge); i++) {
+                            int at = v.at(i, j, k);
+                            counted++;
+                            if (volume.density[at] == 0) {
+                                continue;
+                            }
+                            extinction += shading.extinction(volume.density[at]);
+                            rgb[0] = 0;
+                            rgb[1] = 0;
+                            rgb[2] = 0;
+                            shading.addGlow(volume.density[at], volume.kelvin[at], rgb);
+                            for (int c = 0; c < 3; c++) {
+                                power[c] += rgb[c];
+                            }
+                        }
+                    }
+                }
+                int cell = g.at(x, y, z);
+                double mean = counted == 0 ? 0 : extinction / counted;
+                grid.parts[3][cell] = (float) mean;
+                double depth = 0.5 * mean * grid.cell;
+                double own = depth < 1e-4 ? 1 : -Math.expm1(-depth) / depth;
+                for (int c = 0; c < 3; c++) {
+                    grid.parts[4 + c][cell] = (float) (4 * Math.PI * power[c] * cube * own);
+                }
+            }
+        }
+    }
+
+    private void collectLamps() {
+        GridShape g = grid.shape;
+        float brightest = 0;
+        for (float p : grid.parts[4]) {
+            brightest = Math.max(brightest, p);
+        }
+        for (int z = 0; z < g.nz(); z++) {
+            for (int y = 0; y < g.ny(); y++) {
+                for (int x = 0; x < g.nx(); x++) {
+                    int cell = g.at(x, y, z);
+                    if (grid.parts[4][cell] > 1e-4f * brightest) {
+                        float h = (float) grid.cell;
+                        float[] lamp = {
+                            (x + 0.5f) * h,
+                            (y + 0.5f) * h,
+                            (z + 0.5f) * h,
+                            grid.parts[4][cell],
+                            grid.parts[5][cell],
+                            grid.parts[6][cell]
+                        };
+                        lamps.add(lamp);
+                    }
+                }
+            }
+        }
+    }
+
+    private void receive(int z) {
+        GridShape g = grid.shape;
+        float h = (float) grid.cell;
+        float[] sum = new float[3];
+        for (int y = 0; y < g.ny(); y++) {
+            for (int x = 0; x < g.nx(); x++) {
+                arriving((x + 0.5f) * h, (y + 0.5f) * h, (z + 0.5f) * h, false, sum);
+                for (int c = 0; c < 3; c++) {
+                    grid.parts[c][g.at(x, y, z)] = sum[c];
+                }
+            }
+        }
+    }
+
+    /// Light that arrives at a place in metres from the corner: fluence, or irradiance of level
+    /// ground.
+    private void arriving(float x, float y, float z, boolean onGround, float[] sum) {
+        sum[0] = 0;
+        sum[1] = 0;
+        sum[2] = 0;
+        float least = (float) (0.3 * grid.cell * grid.cell);
+        for (float[] lamp : lamps) {
+            float dx = lamp[0] - x;
+            float dy = lamp[1] - y;
+            float dz = lamp[2] - z;
+            float r2 = Math.max(least, dx * dx + dy * dy + dz * dz);
+            float r = (float) Math.sqrt(r2);
+            float depth = 0;
+            for (int s = 0; s < PATH_SAMPLES; s++) {
+                float t = (s + 0.5f) / PATH_SAMPLES;
+                float px = x + t * dx;
+                float py = y + t * dy;
+                float pz = z + t * dz;
+                if (px >= 0
+                        && py >= 0
+                        && pz >= 0
+                        && px <= volume.size(0)
+                        && py <= volume.size(1)
+                        && pz <= volume.size(2)) {
+                    depth += grid.at(3, px, py, pz);
+                }
+            }
+            float got = (float) (Math.exp(-depth * r / PATH_SAMPLES) / (4 * Math.PI * r2));
+            if (onGround) {
+                got *= Math.max(0f, dy) / r;
+            }
+            for (int c = 0; c < 3; c++) {
+                sum[c] += got * lamp[3 + c];
+            }
+        }
+    }
+
+    /// Fluence at a place in metres from the corner, lux.
+    void addFluence(float x, float y, float z, float weight, float[] rgb) {
+        for (int c = 0; c < 3; c++) {
+            rgb[c] += weight * grid.at(c, x, y, z);
+        }
+    }
+
+    /// Irradiance of level ground at a place in metres from the corner, lux. Slow: for grids of
+    /// ground points.
+    void groundIrradiance(float x, float y, float z, float[] rgb) {
+        arriving(x, y, z, true, rgb);
+    }
+
+    /// Light power of the whole fire, lumen.
+    double power() {
+        double sum = 0;
+        for (float[] lamp : lamps) {
+            sum += 0.2126 * lamp[3] + 0.7152 * lamp[4] + 0.0722 * lamp[5];
+        }
+        return sum;
+    }
+}

@@ -1,0 +1,362 @@
+package ashfall.look;
+
+import ashfall.grid.Frame;
+import ashfall.grid.Seeded;
+import ashfall.shot.Item;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+import ashfall.work.Workers;
+
+/// Draws a frame: light along each ray by `dL/ds = κB + σ_s(sun + sky + fire) − σ_t L`, integrated
+/// exactly over steps of constant coefficients (`L += T S (1 − e^(−σ_t Δs)); T *= e^(−σ_t Δs)`).
+///
+/// Sunlight reaches a point through a volume of transmittances, skylight through a coarser one, the
+/// fire's own light through [FireLight]. The ground takes sun with the smoke's shadow, sky and
+/// fire. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
+public final class Marcher {
+    private static final int GROUND = 96;
+    private static final float OPAQUE = 0.004f;
+
+    private final Volume volume;
+    private final Shading shading;
+    private final View view;
+    private final Workers workers;
+    private final LightGrid sun;
+    private final LightGrid sky;
+    private final FireLight fire;
+    private final float[] groundLight;
+    private final double groundSize;
+
+    /// Prepares the light of a frame under a shot's look.
+    ///
+    /// @throws IllegalArgumentException when the frame has no density
+    public Marcher(Frame frame, Shot shot, Workers workers) {
+        this(frame, shot, shot.camera(), workers);
+    }
+
+    Marcher(Frame frame, Shot shot, Item camera, Workers workers) {
+        this.volume = new Volume(frame);
+        this.shading = Shading.of(shot);
+        this.view = View.of(camera);
+        this.workers = workers;
+        this.sun = new LightGrid(volume, 2 * volume.voxel, 1);
+        this.sky = new LightGrid(volume, 4 * volume.voxel, 1);
+        this.fire = new FireLight(volume, shading, workers);
+        workers.forEachSlab(
+                sun.shape.nz(),
+                (z, worker) -> transmittances(sun, z, new Vec3[] {shading.towardsSun()}));
+        Vec3[] skyDirections = {
+            new Vec3(0, 1, 0),
+            new Vec3(1, 0.8, 0).unit(),
+            new Vec3(-1, 0.8, 0).unit(),
+            new Vec3(0, 0.8, 1).unit(),
+            new Vec3(0, 0.8, -1).unit()
+        };
+        workers.forEachSlab(sky.shape.nz(), (z, worker) -> transmittances(sky, z, skyDirections));
+        this.groundSize = 6 * Math.max(volume.size(0), volume.size(2));
+        this.groundLight = new float[3 * GROUND * GROUND];
+        workers.forEachSlab(GROUND, (row, worker) -> lightGround(row));
+    }
+
+    /// Luminous power of the fire, lumen.
+    public double firePower() {
+        return fire.power();
+    }
+
+    private void transmittances(LightGrid grid, int z, Vec3[] directions) {
+        float h = (float) grid.cell;
+        for (int y = 0; y < grid.shape.ny(); y++) {
+            for (int x = 0; x < grid.shape.nx(); x++) {
+                double sum = 0;
+                for (Vec3 d : directions) {
+                    sum +=
+                            transmittance(
+                                    (x + 0.5f) * h, (y + 0.5f) * h, (z + 0.5f) * h, d, grid.cell);
+                }
+                grid.parts[0][grid.shape.at(x, y, z)] = (float) (sum / directions.length);
+            }
+        }
+    }
+
+    /// Transmittance from a place (m from the corner) along a direction to the outside.
+    private double transmittance(float x, float y, float z, Vec3 d, double step) {
+        float perVoxel = (float) (1 / volume.voxel);
+        double depth = 0;
+        double limit = volume.size(0) + volume.size(1) + volume.size(2);
+        for (double s = 0.5 * step; s < limit && depth < 8; s += step) {
+            float px = (float) (x + s * d.x());
+            float py = (float) (y + s * d.y());
+            float pz = (float) (z + s * d.z());
+            boolean leaving =
+                    (px < 0 && d.x() <= 0)
+                            || (py < 0 && d.y() <= 0)
+                            || (pz < 0 && d.z() <= 0)
+                            || (px > volume.size(0) && d.x() >= 0)
+                            || (py > volume.size(1) && d.y() >= 0)
+                            || (pz > volume.size(2) && d.z() >= 0);
+            if (leaving) {
+                break;
+            }
+            depth +=
+                    step
+                            * shading.extinction(
+                                    volume.sample(
+                                            volume.density,
+                                            px * perVoxel,
+                                            py * perVoxel,
+                                            pz * perVoxel));
+        }
+        return Math.exp(-depth);
+    }
+
+    /// Light on the ground, lux, on a square of points around the fire.
+    private void lightGround(int row) {
+        float[] rgb = new float[3];
+        for (int column = 0; column < GROUND; column++) {
+            float x = (float) (groundAt(column) + 0.5 * volume.size(0));
+            float z = (float) (groundAt(row) + 0.5 * volume.size(2));
+            fire.groundIrradiance(x, (float) -volume.corner[1], z, rgb);
+            for (int k = 0; k < 3; k++) {
+                groundLight[3 * (row * GROUND + column) + k] = shading.spill() * rgb[k];
+            }
+        }
+    }
+
+    /// Distance of a ground point from the middle; denser near it.
+    private double groundAt(int i) {
+        double t = 2.0 * i / (GROUND - 1) - 1;
+        return 0.5 * groundSize * t * Math.abs(t);
+    }
+
+    private static double placeOf(double distance, double size) {
+        double t = Math.max(-1, Math.min(1, distance / (0.5 * size)));
+        return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (GROUND - 1);
+    }
+
+    /// Draws the picture.
+    ///
+    /// @param width pixels
+    /// @param height pixels
+    public Picture draw(int width, int height) {
+        float[] rgb = new float[3 * width * height];
+        float[] emitted = new float[width * height];
+        float[] opacity = new float[width * height];
+        workers.forEachSlab(
+                height, (row, worker) -> new Ray(width, height, rgb, emitted, opacity).row(row));
+        return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
+    }
+
+    /// One worker's rays.
+    private final class Ray {
+        private final int width;
+        private final int height;
+        private final float[] rgb;
+        private final float[] emitted;
+        private final float[] opacity;
+        private final float[] light = new float[3];
+        private final float[] glow = new float[3];
+        private final float[] source = new float[3];
+        private float clear;
+        private float shone;
+
+        Ray(int width, int height, float[] rgb, float[] emitted, float[] opacity) {
+            this.width = width;
+            this.height = height;
+            this.rgb = rgb;
+            this.emitted = emitted;
+            this.opacity = opacity;
+        }
+
+        void row(int y) {
+            for (int x = 0; x < width; x++) {
+                int pixel = y * width + x;
+                Vec3 d = view.ray(x + 0.5, y + 0.5, width, height);
+                light[0] = 0;
+                light[1] = 0;
+                light[2] = 0;
+                clear = 1;
+                shone = 0;
+                double ground = d.y() < 0 ? -view.eye().y() / d.y() : Double.POSITIVE_INFINITY;
+                if (view.eye().y() < 0) {
+                    ground = Double.POSITIVE_INFINITY;
+                }
+                march(d, ground, Seeded.unit(0, 0, 0, pixel));
+                opacity[pixel] = 1 - clear;
+                emitted[pixel] = shone;
+                if (clear > OPAQUE) {
+                    background(d, ground);
+                }
+                System.arraycopy(light, 0, rgb, 3 * pixel, 3);
+            }
+        }
+
+        private void march(Vec3 d, double end, float jitter) {
+            double near = 0;
+            double far = end;
+            for (int axis = 0; axis < 3; axis++) {
+                double o = view.eye().get(axis) - volume.corner[axis];
+                double v = d.get(axis);
+                double a = -o / v;
+                double b = (volume.size(axis) - o) / v;
+                near = Math.max(near, Math.min(a, b));
+                far = Math.min(far, Math.max(a, b));
+            }
+            if (!(near < far)) {
+                return;
+            }
+            double step = volume.voxel / shading.samplesPerVoxel();
+            float cosine = (float) d.dot(shading.towardsSun());
+            float sunPhase = shading.scattered(cosine);
+            double s = near + jitter * step;
+            while (s < far && clear > OPAQUE) {
+                float x = (float) (view.eye().x() + s * d.x() - volume.corner[0]);
+                float y = (float) (view.eye().y() + s * d.y() - volume.corner[1]);
+                float z = (float) (view.eye().z() + s * d.z() - volume.corner[2]);
+                double skip = emptyAhead(x, y, z, d);
+                if (skip > 0) {
+                    s += Math.ceil(skip / step) * step;
+                    continue;
+                }
+                sample(x, y, z, (float) step, sunPhase);
+                s += step;
+            }
+        }
+
+        /// Metres to the end of an empty brick; 0 in a full one.
+        private double emptyAhead(float x, float y, float z, Vec3 d) {
+            double edge = Volume.BRICK * volume.voxel;
+            int bx = (int) Math.max(0, Math.min(volume.bricks.nx() - 1, x / edge));
+            int by = (int) Math.max(0, Math.min(volume.bricks.ny() - 1, y / edge));
+            int bz = (int) Math.max(0, Math.min(volume.bricks.nz() - 1, z / edge));
+            if (volume.full[volume.bricks.at(bx, by, bz)]) {
+                return 0;
+            }
+            double least = Double.POSITIVE_INFINITY;
+            double[] p = {x, y, z};
+            int[] b = {bx, by, bz};
+            for (int axis = 0; axis < 3; axis++) {
+                double v = d.get(axis);
+                if (v != 0) {
+                    double wall = (v > 0 ? b[axis] + 1 : b[axis]) * edge;
+                    least = Math.min(least, (wall - p[axis]) / v);
+                }
+            }
+            return Math.max(least, 1e-3 * volume.voxel);
+        }
+
+        private void sample(float x, float y, float z, float step, float sunPhase) {
+            float perVoxel = (float) (1 / volume.voxel);
+            float gx = x * perVoxel;
+            float gy = y * perVoxel;
+            float gz = z * perVoxel;
+            float density = volume.sample(volume.density, gx, gy, gz);
+            if (density <= 0) {
+                return;
+            }
+            float extinction = shading.extinction(density);
+            float depth = extinction * step;
+            if (depth < 1e-6f) {
+                return;
+            }
+            float kelvin = volume.sample(volume.kelvin, gx, gy, gz);
+            glow[0] = 0;
+            glow[1] = 0;
+            glow[2] = 0;
+            shading.addGlow(density, kelvin, glow);
+            source[0] = 0;
+            source[1] = 0;
+            source[2] = 0;
+            float scattering = shading.albedo() * extinction;
+            float isotropic = (float) (scattering / (4 * Math.PI));
+            fire.addFluence(x, y, z, shading.inner() * isotropic, source);
+            float sunny = sun.at(0, x, y, z) * scattering * sunPhase;
+            // Level ground sees half the sky: its irradiance E is that of a fluence 2E on smoke in
+            // the open.
+            float cloudy = sky.at(0, x, y, z) * isotropic * 2;
+            float kept = (float) Math.exp(-depth);
+            float weight = clear * (1 - kept) / extinction;
+            for (int k = 0; k < 3; k++) {
+                float scattered =
+                        source[k]
+                                + sunny * (float) shading.sunlight().get(k)
+                                + cloudy * (float) shading.skylight().get(k);
+                light[k] += weight * (glow[k] + scattered);
+            }
+            shone += weight * (0.2126f * glow[0] + 0.7152f * glow[1] + 0.0722f * glow[2]);
+            clear *= kept;
+        }
+
+        private void background(Vec3 d, double ground) {
+            if (ground == Double.POSITIVE_INFINITY || ground > 4000) {
+                addSky(d, clear);
+                return;
+            }
+            double wx = view.eye().x() + ground * d.x();
+            double wz = view.eye().z() + ground * d.z();
+            float x = (float) (wx - volume.corner[0]);
+            float y = (float) -volume.corner[1];
+            float z = (float) (wz - volume.corner[2]);
+            double height = Math.max(0, shading.towardsSun().y());
+            double shadow =
+                    height == 0
+                            ? 0
+                            : height
+                                    * transmittance(
+                                            x, y, z, shading.towardsSun(), 1.5 * volume.voxel);
+            double px = placeOf(wx - volume.corner[0] - 0.5 * volume.size(0), groundSize);
+            double pz = placeOf(wz - volume.corner[2] - 0.5 * volume.size(2), groundSize);
+            // Far ground fades into the haze at the horizon.
+            float near = (float) Math.exp(-ground / 260);
+            for (int k = 0; k < 3; k++) {
+                double irradiance =
+                        shading.sunlight().get(k) * shadow
+                                + shading.skylight().get(k)
+                                + bilinear(px, pz, k);
+                light[k] +=
+                        clear
+                                * near
+                                * (float)
+                                        (shading.ground().get(k)
+                                                * grain(wx, wz, ground)
+                                                * irradiance
+                                                / Math.PI);
+            }
+            addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near));
+        }
+
+        /// Unevenness of the ground's colour: gravel near by, patches further away.
+        private double grain(double x, double z, double distance) {
+            double fine = ashfall.grid.Noise.at(3, x * 9, 0, z * 9) * Math.exp(-distance / 18);
+            double broad = ashfall.grid.Noise.octaves(5, x * 0.35, 0, z * 0.35);
+            return 1 + 0.16 * fine + 0.2 * broad;
+        }
+
+        private float bilinear(double px, double pz, int k) {
+            int ix = Math.min(GROUND - 2, (int) px);
+            int iz = Math.min(GROUND - 2, (int) pz);
+            float tx = (float) (px - ix);
+            float tz = (float) (pz - iz);
+            int i = 3 * (iz * GROUND + ix) + k;
+            float a = groundLight[i] + tx * (groundLight[i + 3] - groundLight[i]);
+            float b =
+                    groundLight[i + 3 * GROUND]
+                            + tx * (groundLight[i + 3 * GROUND + 3] - groundLight[i + 3 * GROUND]);
+            return a + tz * (b - a);
+        }
+
+        /// A plain sky: paler and warmer towards the horizon, its mean the skylight.
+        private void addSky(Vec3 d, float weight) {
+            double low = Math.exp(-4 * Math.max(0, d.y()));
+            for (int k = 0; k < 3; k++) {
+                double zenith = shading.skylight().get(k) / Math.PI;
+                double grey =
+                        (shading.skylight().x() + shading.skylight().y() + shading.skylight().z())
+                                / 3
+                                / Math.PI;
+                double horizon =
+                        1.25 * (0.55 * grey + 0.45 * zenith) + 0.012 * shading.sunlight().get(k);
+                light[k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
+            }
+        }
+    }
+}

@@ -1,0 +1,63 @@
+package ashfall.look;
+
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Look;
+import ashfall.shot.Kinds.Sun;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+
+/// The look and the light of a shot as plain numbers.
+///
+/// @param areaPerKilogram extinction of soot, m²/kg
+/// @param sunlight irradiance across the beam, lux, linear sRGB
+/// @param skylight irradiance of level ground, lux, linear sRGB
+record Shading(
+        float areaPerKilogram,
+        float albedo,
+        float phase,
+        float glow,
+        float inner,
+        float spill,
+        Vec3 towardsSun,
+        Vec3 sunlight,
+        Vec3 skylight,
+        Vec3 ground,
+        double samplesPerVoxel,
+        double exposure) {
+
+    static Shading of(Shot shot) {
+        Item look = shot.look();
+        Item sun = shot.sun();
+        return new Shading(
+                (float) (1000 * look.number(Look.EXTINCTION)),
+                (float) look.number(Look.ALBEDO),
+                (float) look.number(Look.PHASE),
+                (float) look.number(Look.GLOW),
+                (float) look.number(Look.INNER),
+                (float) look.number(Look.SPILL),
+                sun.get(Sun.TOWARDS).unit(),
+                sun.get(Sun.COLOUR).times(sun.number(Sun.STRENGTH)),
+                sun.get(Sun.SKY_COLOUR).times(sun.number(Sun.SKY)),
+                look.get(Look.GROUND),
+                look.number(Look.SAMPLES),
+                Math.pow(2, look.number(Look.EXPOSURE)));
+    }
+
+    /// Extinction of smoke, 1/m, from kg/m³.
+    float extinction(float density) {
+        return areaPerKilogram * density;
+    }
+
+    /// Adds what a metre of smoke emits, cd/m² per m: κ_abs B(T), the absorbing part of the
+    /// extinction only.
+    void addGlow(float density, float kelvin, float[] rgb) {
+        Blackbody.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
+    }
+
+    /// Henyey–Greenstein phase function, 1/sr, of the cosine between light and view.
+    float scattered(float cosine) {
+        float g = phase;
+        float d = 1 + g * g - 2 * g * cosine;
+        return (float) ((1 - g * g) / (4 * Math.PI * d * Math.sqrt(d)));
+    }
+}

@@ -1,0 +1,128 @@
+package ashfall.look;
+
+import ashfall.grid.Frame;
+import ashfall.grid.GridShape;
+import ashfall.grid.SparseGrid;
+import ashfall.grid.SparseGrid.Leaf;
+
+import java.util.Arrays;
+
+/// Density and temperature of a frame laid out for marching: dense over the leaves' box, with the
+/// empty bricks known.
+final class Volume {
+    static final int BRICK = 8;
+
+    final GridShape shape;
+    final double voxel;
+
+    /// World position of the lower corner, m.
+    final double[] corner = new double[3];
+
+    final float[] density;
+    final float[] kelvin;
+    final GridShape bricks;
+
+    /// Bricks with smoke in them or next to them.
+    final boolean[] full;
+
+    Volume(Frame frame) {
+        SparseGrid smoke = frame.channels().get("density");
+        SparseGrid heat = frame.channels().get("temperature");
+        if (smoke == null) {
+            throw new IllegalArgumentException(
+                    "the frame has no channel 'density'; fire with it to see a picture");
+        }
+        int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
+        int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
+        for (int i = 0; i < smoke.leafCount(); i++) {
+            Leaf leaf = smoke.leaf(i);
+            int[] o = {leaf.x(), leaf.y(), leaf.z()};
+            for (int a = 0; a < 3; a++) {
+                from[a] = Math.min(from[a], o[a]);
+                to[a] = Math.max(to[a], o[a] + BRICK);
+            }
+        }
+        if (smoke.leafCount() == 0) {
+            Arrays.fill(from, 0);
+            Arrays.fill(to, BRICK);
+        }
+        shape = new GridShape(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+        voxel = frame.lattice().voxel();
+        for (int a = 0; a < 3; a++) {
+            corner[a] = frame.lattice().origin(a) + from[a] * voxel;
+        }
+        density = dense(smoke, from, 0);
+        kelvin = dense(heat, from, heat == null ? 300 : heat.background(0));
+        bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
+        full = new boolean[bricks.size()];
+        for (int i = 0; i < smoke.leafCount(); i++) {
+            Leaf leaf = smoke.leaf(i);
+            markAround(
+                    (leaf.x() - from[0]) / BRICK,
+                    (leaf.y() - from[1]) / BRICK,
+                    (leaf.z() - from[2]) / BRICK);
+        }
+    }
+
+    private void markAround(int bx, int by, int bz) {
+        for (int z = Math.max(0, bz - 1); z <= Math.min(bricks.nz() - 1, bz + 1); z++) {
+            for (int y = Math.max(0, by - 1); y <= Math.min(bricks.ny() - 1, by + 1); y++) {
+                for (int x = Math.max(0, bx - 1); x <= Math.min(bricks.nx() - 1, bx + 1); x++) {
+                    full[bricks.at(x, y, z)] = true;
+                }
+            }
+        }
+    }
+
+    private float[] dense(SparseGrid grid, int[] from, float background) {
+        float[] out = new float[shape.size()];
+        Arrays.fill(out, background);
+        for (int i = 0; grid != null && i < grid.leafCount(); i++) {
+            Leaf leaf = grid.leaf(i);
+            int x0 = leaf.x() - from[0];
+            int y0 = leaf.y() - from[1];
+            int z0 = leaf.z() - from[2];
+            if (x0 < 0
+                    || y0 < 0
+                    || z0 < 0
+                    || x0 >= shape.nx()
+                    || y0 >= shape.ny()
+                    || z0 >= shape.nz()) {
+                continue;
+            }
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                out[shape.at(x0 + (v & 7), y0 + (v >> 3 & 7), z0 + (v >> 6))] = leaf.value(v);
+            }
+        }
+        return out;
+    }
+
+    /// Length of an edge, m.
+    double size(int axis) {
+        return shape.count(axis) * voxel;
+    }
+
+    /// Trilinear sample at a place in voxels from the corner, between cell centres.
+    float sample(float[] f, float gx, float gy, float gz) {
+        float x = Math.max(0f, Math.min(shape.nx(), gx + 0.5f));
+        float y = Math.max(0f, Math.min(shape.ny(), gy + 0.5f));
+        float z = Math.max(0f, Math.min(shape.nz(), gz + 0.5f));
+        int ix = (int) x;
+        int iy = (int) y;
+        int iz = (int) z;
+        float tx = x - ix;
+        float ty = y - iy;
+        float tz = z - iz;
+        int sy = shape.sy();
+        int sz = shape.sz();
+        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
+        int i = ix + sy * iy + sz * iz;
+        float a = f[i] + tx * (f[i + 1] - f[i]);
+        float b = f[i + sy] + tx * (f[i + sy + 1] - f[i + sy]);
+        float c = f[i + sz] + tx * (f[i + sz + 1] - f[i + sz]);
+        float d = f[i + sz + sy] + tx * (f[i + sz + sy + 1] - f[i + sz + sy]);
+        float e = a + ty * (b - a);
+        float g = c + ty * (d - c);
+        return e + tz * (g - e);
+    }
+}

@@ -1,0 +1,48 @@
+package ashfall.shot;
+
+import com.fasterxml.jackson.databind.JsonNode;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/// A part of the shot that is simulated on its own: here a gas with its bounds, its reaction and
+/// its sources by name.
+public record Element(
+        Item gas,
+        Item bounds,
+        Item burn,
+        Map<String, Item> sources,
+        Map<String, JsonNode> unknown) {
+
+    public Element {
+        sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
+        unknown = Collections.unmodifiableMap(new LinkedHashMap<>(unknown));
+    }
+
+    /// A gas with everything at its default and no source.
+    public static Element bare() {
+        return new Element(
+                Item.of(Kinds.Gas.KIND),
+                Item.of(Kinds.Bounds.KIND),
+                Item.of(Kinds.Burn.KIND),
+                Map.of(),
+                Map.of());
+    }
+
+    public Element withSource(String name, Item source) {
+        Map<String, Item> next = new LinkedHashMap<>(sources);
+        next.put(name, source);
+        return new Element(gas, bounds, burn, next, unknown);
+    }
+
+    /// Voxel at a fineness, m.
+    public double voxel(Fineness fineness) {
+        return gas.number(
+                switch (fineness) {
+                    case SKETCH -> Kinds.Gas.SKETCH;
+                    case WORK -> Kinds.Gas.WORK;
+                    case FINAL -> Kinds.Gas.FINAL;
+                });
+    }
+}

@@ -1,0 +1,51 @@
+package ashfall.shot;
+
+/// Frames a second as a fraction, so that times are computed and never summed: frame n is at
+/// n·den/num seconds.
+public record FrameRate(int numerator, int denominator) {
+
+    public FrameRate {
+        if (numerator < 1
+                || denominator < 1
+                || (double) numerator / denominator > 1000
+                || (double) numerator / denominator < 1) {
+            throw new IllegalArgumentException(
+                    "a frame rate must be 1 to 1000 frames a second, not "
+                            + numerator
+                            + "/"
+                            + denominator);
+        }
+    }
+
+    /// Reads "24" or "24000/1001".
+    public static FrameRate parse(String text) {
+        String[] parts = text.strip().split("/");
+        try {
+            if (parts.length <= 2) {
+                return new FrameRate(
+                        Integer.parseInt(parts[0].strip()),
+                        parts.length == 2 ? Integer.parseInt(parts[1].strip()) : 1);
+            }
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(complaint(text), e);
+        }
+        throw new IllegalArgumentException(complaint(text));
+    }
+
+    private static String complaint(String text) {
+        return "'"
+                + text
+                + "' is no frame rate; write a whole number such as 24, or a fraction such as"
+                + " 24000/1001";
+    }
+
+    /// Shot time of a frame, s.
+    public double seconds(long frame) {
+        return (double) (frame * denominator) / numerator;
+    }
+
+    @Override
+    public String toString() {
+        return denominator == 1 ? Integer.toString(numerator) : numerator + "/" + denominator;
+    }
+}

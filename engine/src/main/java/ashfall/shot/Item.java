@@ -1,0 +1,58 @@
+package ashfall.shot;
+
+import ashfall.shot.Kinds.Kind;
+
+import com.fasterxml.jackson.databind.JsonNode;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/// One thing in a shot: its kind, the values that were set, and what its file held besides.
+/// Immutable.
+///
+/// @param unknown entries of the file that no parameter claims; kept when the shot is written again
+public record Item(Kind kind, Map<Param<?>, Object> values, Map<String, JsonNode> unknown) {
+
+    public Item {
+        values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+        unknown = Collections.unmodifiableMap(new LinkedHashMap<>(unknown));
+    }
+
+    /// An item with every parameter at its default.
+    public static Item of(Kind kind) {
+        return new Item(kind, Map.of(), Map.of());
+    }
+
+    /// The value of a parameter, or its default.
+    @SuppressWarnings("unchecked")
+    public <T> T get(Param<T> param) {
+        Object value = values.get(param);
+        return value == null ? param.byDefault() : (T) value;
+    }
+
+    /// The value of a number that does not follow a curve.
+    public double number(Param.Quantity param) {
+        return get(param).value(0);
+    }
+
+    /// A number whose default is another thing's.
+    public double numberOr(Param.Quantity param, double otherwise) {
+        double value = number(param);
+        return Double.isNaN(value) ? otherwise : value;
+    }
+
+    public <T> Item with(Param<T> param, T value) {
+        if (kind.params().get(param.key()) != param) {
+            throw new IllegalArgumentException(
+                    "a " + kind.name() + " has no '" + param.key() + "'");
+        }
+        Map<Param<?>, Object> next = new LinkedHashMap<>(values);
+        next.put(param, value);
+        return new Item(kind, next, unknown);
+    }
+
+    public Item with(Param.Quantity param, double value) {
+        return with(param, Curve.constant(value));
+    }
+}

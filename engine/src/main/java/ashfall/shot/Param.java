@@ -1,0 +1,386 @@
+package ashfall.shot;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/// What a parameter is, declared once: key, words, unit, range, default. Files, settings, help and
+/// dials read it.
+///
+/// @param <T> type of its values; immutable
+public sealed interface Param<T> {
+
+    /// Path inside its item, with dots: `release.fuel`.
+    String key();
+
+    String label();
+
+    /// What less of it does, and what more does.
+    String less();
+
+    String more();
+
+    Affects affects();
+
+    T byDefault();
+
+    /// Reads a value from JSON; text may carry a unit.
+    ///
+    /// @throws IllegalArgumentException saying what would be right
+    T read(JsonNode node);
+
+    /// The value as JSON; [#read] gives it back.
+    JsonNode write(T value);
+
+    /// What may be written, for help: "0 to 100 m, usually 0.5 to 3, by default 1".
+    String range();
+
+    /// A number, or a curve where it `follows` one. A default of NaN means: as the fuel has it.
+    record Quantity(
+            String key,
+            String label,
+            Unit unit,
+            double least,
+            double most,
+            double usualLow,
+            double usualHigh,
+            double number,
+            boolean follows,
+            String less,
+            String more,
+            Affects affects)
+            implements Param<Curve> {
+
+        @Override
+        public Curve byDefault() {
+            return Curve.constant(number);
+        }
+
+        @Override
+        public Curve read(JsonNode node) {
+            if (node.isNumber()) {
+                return Curve.constant(checked(node.doubleValue()));
+            }
+            if (node.isTextual()) {
+                return Curve.constant(checked(unit.parse(node.textValue())));
+            }
+            JsonNode points = node.get("curve");
+            if (points == null || !points.isArray() || points.isEmpty()) {
+                throw new IllegalArgumentException(
+                        "it must be a number"
+                                + (follows ? " or {\"curve\": [[seconds, value], ...]}" : ""));
+            }
+            if (!follows) {
+                throw new IllegalArgumentException("it cannot follow a curve");
+            }
+            List<double[]> all = new ArrayList<>();
+            for (JsonNode point : points) {
+                if (!point.isArray() || point.size() != 2) {
+                    throw new IllegalArgumentException(
+                            "each point of a curve is a pair [seconds, value]");
+                }
+                all.add(
+                        new double[] {
+                            scalar(point.get(0), Unit.SECOND), checked(scalar(point.get(1), unit))
+                        });
+            }
+            return Curve.through(all.toArray(double[][]::new));
+        }
+
+        private static double scalar(JsonNode node, Unit unit) {
+            if (node.isNumber()) {
+                return node.doubleValue();
+            }
+            return unit.parse(node.asText());
+        }
+
+        private double checked(double value) {
+            if (!(value >= least && value <= most)) {
+                throw new IllegalArgumentException(
+                        unit.show(value) + " is out of range; it must be " + limits());
+            }
+            return value;
+        }
+
+        private String limits() {
+            return unit.show(least) + " to " + unit.show(most);
+        }
+
+        @Override
+        public JsonNode write(Curve curve) {
+            if (curve.isConstant()) {
+                return JsonNodeFactory.instance.numberNode(curve.value(0));
+            }
+            ObjectNode node = JsonNodeFactory.instance.objectNode();
+            ArrayNode points = node.putArray("curve");
+            for (int i = 0; i < curve.size(); i++) {
+                points.addArray().add(curve.time(i)).add(curve.value(i));
+            }
+            return node;
+        }
+
+        @Override
+        public String range() {
+            String standard =
+                    Double.isNaN(number)
+                            ? "by default as the fuel has it"
+                            : "by default " + unit.show(number);
+            return limits()
+                    + ", usually "
+                    + usualLow
+                    + " to "
+                    + usualHigh
+                    + ", "
+                    + standard
+                    + (follows ? ", may follow a curve" : "");
+        }
+    }
+
+    /// A whole number.
+    record Whole(
+            String key,
+            String label,
+            long least,
+            long most,
+            long number,
+            String less,
+            String more,
+            Affects affects)
+            implements Param<Long> {
+        @Override
+        public Long byDefault() {
+            return number;
+        }
+
+        @Override
+        public Long read(JsonNode node) {
+            try {
+                double value =
+                        node.isNumber()
+                                ? node.doubleValue()
+                                : Double.parseDouble(node.asText().strip());
+                if (value == Math.rint(value) && value >= least && value <= most) {
+                    return (long) value;
+                }
+            } catch (NumberFormatException e) {
+                throw new IllegalArgumentException(
+                        "'" + node.asText() + "' is not a whole number", e);
+            }
+            throw new IllegalArgumentException(
+                    node.asText()
+                            + " is out of range; it must be a whole number, "
+                            + least
+                            + " to "
+                            + most);
+        }
+
+        @Override
+        public JsonNode write(Long value) {
+            return JsonNodeFactory.instance.numberNode(value);
+        }
+
+        @Override
+        public String range() {
+            return "a whole number, by default " + number;
+        }
+    }
+
+    /// Frames a second as an exact fraction: 24, or "24000/1001".
+    record Rate(String key, String label, FrameRate rate, String less, String more, Affects affects)
+            implements Param<FrameRate> {
+        @Override
+        public FrameRate byDefault() {
+            return rate;
+        }
+
+        @Override
+        public FrameRate read(JsonNode node) {
+            return FrameRate.parse(node.asText());
+        }
+
+        @Override
+        public JsonNode write(FrameRate value) {
+            return value.denominator() == 1
+                    ? JsonNodeFactory.instance.numberNode(value.numerator())
+                    : JsonNodeFactory.instance.textNode(value.toString());
+        }
+
+        @Override
+        public String range() {
+            return "1 to 1000 frames a second, a whole number or a fraction such as 24000/1001, by"
+                    + " default "
+                    + rate;
+        }
+    }
+
+    /// One of a few words.
+    record Choice(
+            String key,
+            String label,
+            List<String> words,
+            String word,
+            String less,
+            String more,
+            Affects affects)
+            implements Param<String> {
+        @Override
+        public String byDefault() {
+            return word;
+        }
+
+        @Override
+        public String read(JsonNode node) {
+            String text = node.asText();
+            if (!words.contains(text)) {
+                throw new IllegalArgumentException(
+                        "'"
+                                + text
+                                + "' is not known; it must be one of "
+                                + String.join(", ", words));
+            }
+            return text;
+        }
+
+        @Override
+        public JsonNode write(String value) {
+            return JsonNodeFactory.instance.textNode(value);
+        }
+
+        @Override
+        public String range() {
+            return "one of " + String.join(", ", words) + ", by default " + word;
+        }
+    }
+
+    /// Any of a few words, in the order of the declaration. On the command line separated by
+    /// commas.
+    record Subset(
+            String key,
+            String label,
+            List<String> words,
+            List<String> chosen,
+            String less,
+            String more,
+            Affects affects)
+            implements Param<List<String>> {
+        @Override
+        public List<String> byDefault() {
+            return chosen;
+        }
+
+        @Override
+        public List<String> read(JsonNode node) {
+            List<String> given = new ArrayList<>();
+            if (node.isArray()) {
+                node.forEach(n -> given.add(n.asText()));
+            } else {
+                for (String word : node.asText().split(",")) {
+                    if (!word.isBlank()) {
+                        given.add(word.strip());
+                    }
+                }
+            }
+            for (String word : given) {
+                if (!words.contains(word)) {
+                    throw new IllegalArgumentException(
+                            "'" + word + "' is not known; it may hold " + String.join(", ", words));
+                }
+            }
+            return words.stream().filter(given::contains).toList();
+        }
+
+        @Override
+        public JsonNode write(List<String> value) {
+            ArrayNode node = JsonNodeFactory.instance.arrayNode();
+            value.forEach(node::add);
+            return node;
+        }
+
+        @Override
+        public String range() {
+            return "any of "
+                    + String.join(", ", words)
+                    + ", by default "
+                    + (chosen.isEmpty() ? "none" : String.join(", ", chosen));
+        }
+    }
+
+    /// Three numbers along x, y (up), z. On the command line separated by commas.
+    record Vector(
+            String key,
+            String label,
+            Unit unit,
+            double least,
+            double most,
+            Vec3 vec,
+            String less,
+            String more,
+            Affects affects)
+            implements Param<Vec3> {
+        @Override
+        public Vec3 byDefault() {
+            return vec;
+        }
+
+        @Override
+        public Vec3 read(JsonNode node) {
+            double[] all = new double[3];
+            String[] words = node.isTextual() ? node.textValue().split(",") : null;
+            if (words != null ? words.length != 3 : !node.isArray() || node.size() != 3) {
+                throw new IllegalArgumentException(
+                        "it must be three numbers [x, y, z]"
+                                + (unit == Unit.NONE ? "" : " in " + unit.symbol()));
+            }
+            for (int i = 0; i < 3; i++) {
+                boolean plain = words == null && node.get(i).isNumber();
+                all[i] =
+                        plain
+                                ? node.get(i).doubleValue()
+                                : unit.parse(words == null ? node.get(i).asText() : words[i]);
+                if (!(all[i] >= least && all[i] <= most)) {
+                    throw new IllegalArgumentException(
+                            unit.show(all[i])
+                                    + " is out of range; each number must be "
+                                    + unit.show(least)
+                                    + " to "
+                                    + unit.show(most));
+                }
+            }
+            return new Vec3(all[0], all[1], all[2]);
+        }
+
+        @Override
+        public JsonNode write(Vec3 value) {
+            return JsonNodeFactory.instance
+                    .arrayNode()
+                    .add(value.x())
+                    .add(value.y())
+                    .add(value.z());
+        }
+
+        @Override
+        public String range() {
+            return "three numbers x,y,z in "
+                    + (unit == Unit.NONE ? "no unit" : unit.symbol())
+                    + ", by default "
+                    + vec;
+        }
+    }
+
+    /// All declared parameters of a kind of item by key, for reading.
+    static Map<String, Param<?>> byKey(List<Param<?>> params) {
+        Map<String, Param<?>> map = new java.util.LinkedHashMap<>();
+        for (Param<?> p : params) {
+            if (map.put(p.key(), p) != null) {
+                throw new IllegalStateException(
+                        "the parameter '" + p.key() + "' is declared twice");
+            }
+        }
+        return map;
+    }
+}

@@ -1,0 +1,451 @@
+package ashfall.shot;
+
+import ashfall.shot.Kinds.Kind;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.node.TextNode;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "elements": {NAME: {"kind":
+/// "gas", …, "bounds": {…}, "burn": {…}, "sources": {NAME: {"kind": "charge", …}}}}, "camera": {…},
+/// "sun": {…}, "look": {…}}`.
+///
+/// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
+/// refused with file, key, value and what would be right.
+public final class ShotFile {
+    /// Version written; files of a newer one are refused.
+    public static final int VERSION = 1;
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    /// A shot and the keys its file held besides.
+    public record Reading(Shot shot, List<String> unknownKeys) {}
+
+    private final String file;
+    private final List<String> unknownKeys = new ArrayList<>();
+
+    private ShotFile(String file) {
+        this.file = file;
+    }
+
+    /// Reads a shot from a file.
+    ///
+    /// @throws ShotException when it cannot be read or used
+    public static Reading read(Path path) {
+        if (!Files.isRegularFile(path)) {
+            throw new ShotException("there is no shot file '" + path + "'");
+        }
+        try {
+            return parse(Files.readString(path), path.toString());
+        } catch (IOException e) {
+            throw new ShotException(
+                    "the shot file '" + path + "' cannot be read: " + e.getMessage(), e);
+        }
+    }
+
+    /// Reads a shot from text; `file` names it in messages.
+    public static Reading parse(String text, String file) {
+        JsonNode root;
+        try {
+            root = JSON.readTree(text);
+        } catch (JsonProcessingException e) {
+            var at = e.getLocation();
+            throw new ShotException(
+                    file
+                            + ": line "
+                            + (at == null ? "?" : at.getLineNr())
+                            + ", column "
+                            + (at == null ? "?" : at.getColumnNr())
+                            + " is not valid JSON: "
+                            + e.getOriginalMessage(),
+                    e);
+        }
+        if (root == null || !root.isObject()) {
+            throw new ShotException(
+                    file + ": a shot is a JSON object that begins with \"ashfall\": " + VERSION);
+        }
+        return new ShotFile(file).shot(root);
+    }
+
+    private Reading shot(JsonNode root) {
+        JsonNode version = root.get("ashfall");
+        if (version == null || !version.isInt()) {
+            throw new ShotException(
+                    file
+                            + ": the key 'ashfall' with the version of the format is missing; "
+                            + VERSION
+                            + " would be right");
+        }
+        if (version.intValue() < 1 || version.intValue() > VERSION) {
+            throw new ShotException(
+                    file
+                            + ": it was written in version "
+                            + version.intValue()
+                            + " of the format; this program reads up to "
+                            + VERSION);
+        }
+        Map<String, Element> elements = new LinkedHashMap<>();
+        for (var entry : object(root, "elements").properties()) {
+            elements.put(
+                    checkedName(entry.getKey(), "elements"),
+                    element("elements." + entry.getKey(), entry.getValue()));
+        }
+        Map<String, JsonNode> unknown =
+                unclaimed(
+                        root,
+                        "",
+                        List.of(
+                                "ashfall",
+                                "name",
+                                "frames",
+                                "air",
+                                "elements",
+                                "camera",
+                                "sun",
+                                "look"));
+        Shot shot =
+                new Shot(
+                        root.path("name").asText("untitled"),
+                        item(Kinds.Frames.KIND, "frames", object(root, "frames")),
+                        item(Kinds.Air.KIND, "air", object(root, "air")),
+                        elements,
+                        item(Kinds.Camera.KIND, "camera", object(root, "camera")),
+                        item(Kinds.Sun.KIND, "sun", object(root, "sun")),
+                        item(Kinds.Look.KIND, "look", object(root, "look")),
+                        unknown);
+        return new Reading(shot, List.copyOf(unknownKeys));
+    }
+
+    private Element element(String path, JsonNode node) {
+        if (!node.isObject()) {
+            throw new ShotException(file + ": '" + path + "' must be an object");
+        }
+        String kind = node.path("kind").asText("");
+        if (!kind.equals("gas")) {
+            throw new ShotException(
+                    file + ": '" + path + ".kind' is '" + kind + "'; 'gas' would be right");
+        }
+        Map<String, Item> sources = new LinkedHashMap<>();
+        for (var entry : object(node, path, "sources").properties()) {
+            String name = checkedName(entry.getKey(), path + ".sources");
+            sources.put(name, source(path + ".sources." + name, entry.getValue()));
+        }
+        Item gas = item(Kinds.Gas.KIND, path, node, List.of("kind", "bounds", "burn", "sources"));
+        return new Element(
+                new Item(gas.kind(), gas.values(), Map.of()),
+                item(Kinds.Bounds.KIND, path + ".bounds", object(node, path, "bounds")),
+                item(Kinds.Burn.KIND, path + ".burn", object(node, path, "burn")),
+                sources,
+                gas.unknown());
+    }
+
+    private Item source(String path, JsonNode node) {
+        String word = node.path("kind").asText("");
+        Kind kind =
+                Kinds.Source.KINDS.stream()
+                        .filter(k -> k.name().equals(word))
+                        .findFirst()
+                        .orElseThrow(
+                                () ->
+                                        new ShotException(
+                                                file
+                                                        + ": '"
+                                                        + path
+                                                        + ".kind' is '"
+                                                        + word
+                                                        + "'; it must be one of "
+                                                        + String.join(
+                                                                ", ",
+                                                                Kinds.Source.KINDS.stream()
+                                                                        .map(Kind::name)
+                                                                        .toList())));
+        return item(kind, path, node, List.of("kind"));
+    }
+
+    private String checkedName(String name, String path) {
+        if (!name.matches("[A-Za-z][A-Za-z0-9-]*")) {
+            throw new ShotException(
+                    file
+                            + ": the name '"
+                            + name
+                            + "' in '"
+                            + path
+                            + "' must be letters, digits and hyphens, a letter first");
+        }
+        return name;
+    }
+
+    private JsonNode object(JsonNode parent, String key) {
+        return object(parent, "", key);
+    }
+
+    private JsonNode object(JsonNode parent, String path, String key) {
+        JsonNode node = parent.get(key);
+        if (node == null) {
+            return JSON.createObjectNode();
+        }
+        if (!node.isObject()) {
+            throw new ShotException(
+                    file
+                            + ": '"
+                            + (path.isEmpty() ? key : path + "." + key)
+                            + "' must be an object");
+        }
+        return node;
+    }
+
+    private Item item(Kind kind, String path, JsonNode node) {
+        return item(kind, path, node, List.of());
+    }
+
+    private Item item(Kind kind, String path, JsonNode node, List<String> structure) {
+        Map<Param<?>, Object> values = new LinkedHashMap<>();
+        List<String> claimed = new ArrayList<>(structure);
+        for (Param<?> param : kind.params().values()) {
+            String[] steps = param.key().split("\\.");
+            JsonNode at = node;
+            for (String step : steps) {
+                at = at == null ? null : at.get(step);
+            }
+            claimed.add(steps[0]);
+            if (at != null) {
+                values.put(param, value(param, at, file, path + "." + param.key()));
+            }
+        }
+        Map<String, JsonNode> unknown = unclaimed(node, path, claimed);
+        reportNested(kind, path, node);
+        return new Item(kind, values, unknown);
+    }
+
+    static Object value(Param<?> param, JsonNode node, String file, String path) {
+        try {
+            return param.read(node);
+        } catch (IllegalArgumentException e) {
+            throw new ShotException(file + ": '" + path + "': " + e.getMessage(), e);
+        }
+    }
+
+    private Map<String, JsonNode> unclaimed(JsonNode node, String path, List<String> claimed) {
+        Map<String, JsonNode> unknown = new LinkedHashMap<>();
+        for (var entry : node.properties()) {
+            if (!claimed.contains(entry.getKey())) {
+                unknown.put(entry.getKey(), entry.getValue());
+                unknownKeys.add(path.isEmpty() ? entry.getKey() : path + "." + entry.getKey());
+            }
+        }
+        return unknown;
+    }
+
+    /// A misspelt key inside a group such as `release` would be lost, so it is refused.
+    private void reportNested(Kind kind, String path, JsonNode node) {
+        for (var group : node.properties()) {
+            String prefix = group.getKey() + ".";
+            boolean isGroup = kind.params().keySet().stream().anyMatch(k -> k.startsWith(prefix));
+            if (!isGroup) {
+                continue;
+            }
+            for (var entry : group.getValue().properties()) {
+                if (!kind.params().containsKey(prefix + entry.getKey())) {
+                    throw new ShotException(
+                            file
+                                    + ": '"
+                                    + path
+                                    + "."
+                                    + prefix
+                                    + entry.getKey()
+                                    + "' is not known; '"
+                                    + group.getKey()
+                                    + "' may hold "
+                                    + String.join(
+                                            ", ",
+                                            kind.params().keySet().stream()
+                                                    .filter(k -> k.startsWith(prefix))
+                                                    .map(k -> k.substring(prefix.length()))
+                                                    .toList()));
+                }
+            }
+        }
+    }
+
+    /// The shot as JSON text, with what its file held besides.
+    public static String write(Shot shot) {
+        try {
+            return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node(shot)) + "\n";
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("a shot could not be turned into JSON", e);
+        }
+    }
+
+    /// The shot as a JSON tree.
+    public static ObjectNode node(Shot shot) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("ashfall", VERSION);
+        root.put("name", shot.name());
+        root.set("frames", node(shot.frames()));
+        root.set("air", node(shot.air()));
+        ObjectNode elements = root.putObject("elements");
+        shot.elements().forEach((name, element) -> elements.set(name, node(element)));
+        root.set("camera", node(shot.camera()));
+        root.set("sun", node(shot.sun()));
+        root.set("look", node(shot.look()));
+        root.setAll(shot.unknown());
+        return root;
+    }
+
+    static ObjectNode node(Element element) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("kind", "gas");
+        node.setAll((ObjectNode) node(element.gas()));
+        node.set("bounds", node(element.bounds()));
+        node.set("burn", node(element.burn()));
+        ObjectNode sources = node.putObject("sources");
+        element.sources()
+                .forEach(
+                        (name, source) -> {
+                            ObjectNode s = JSON.createObjectNode();
+                            s.put("kind", source.kind().name());
+                            s.setAll((ObjectNode) node(source));
+                            sources.set(name, s);
+                        });
+        node.setAll(element.unknown());
+        return node;
+    }
+
+    static JsonNode node(Item item) {
+        ObjectNode node = JSON.createObjectNode();
+        item.values().forEach((param, value) -> put(node, param, value));
+        node.setAll(item.unknown());
+        return node;
+    }
+
+    @SuppressWarnings("unchecked")
+    private static <T> void put(ObjectNode node, Param<T> param, Object value) {
+        String[] steps = param.key().split("\\.");
+        ObjectNode at = node;
+        for (int i = 0; i < steps.length - 1; i++) {
+            JsonNode next = at.get(steps[i]);
+            at = next instanceof ObjectNode o ? o : at.putObject(steps[i]);
+        }
+        at.set(steps[steps.length - 1], param.write((T) value));
+    }
+
+    /// The shot with settings `KEY=VALUE` applied, KEY being the parameter's path as in the file.
+    ///
+    /// @throws ShotException for a setting that is not understood
+    public static Shot with(Shot shot, List<String> settings) {
+        Shot next = shot;
+        for (String setting : settings) {
+            int equals = setting.indexOf('=');
+            if (equals < 1) {
+                throw new ShotException(
+                        "'"
+                                + setting
+                                + "' is no setting; write KEY=VALUE, for example air.wind=2,0,0");
+            }
+            next =
+                    set(
+                            next,
+                            setting.substring(0, equals).strip(),
+                            setting.substring(equals + 1).strip());
+        }
+        return next;
+    }
+
+    private static Shot set(Shot shot, String key, String text) {
+        ObjectNode root = node(shot);
+        String path = "";
+        Kind kind = null;
+        String param = null;
+        for (Target target : targets(shot)) {
+            if (key.startsWith(target.path() + ".")
+                    && target.kind()
+                            .params()
+                            .containsKey(key.substring(target.path().length() + 1))) {
+                kind = target.kind();
+                path = target.path();
+                param = key.substring(path.length() + 1);
+            }
+        }
+        if (kind == null) {
+            throw new ShotException("there is no parameter '" + key + "'" + nearest(shot, key));
+        }
+        ObjectNode at = root;
+        for (String step : path.split("\\.")) {
+            at = (ObjectNode) at.get(step);
+        }
+        Param<?> declared = kind.params().get(param);
+        put(at, declared, value(declared, jsonOf(text), "--set", key));
+        return parse(root.toString(), "--set " + key).shot();
+    }
+
+    private record Target(String path, Kind kind) {}
+
+    private static List<Target> targets(Shot shot) {
+        List<Target> all = new ArrayList<>();
+        all.add(new Target("frames", Kinds.Frames.KIND));
+        all.add(new Target("air", Kinds.Air.KIND));
+        all.add(new Target("camera", Kinds.Camera.KIND));
+        all.add(new Target("sun", Kinds.Sun.KIND));
+        all.add(new Target("look", Kinds.Look.KIND));
+        shot.elements()
+                .forEach(
+                        (name, element) -> {
+                            String path = "elements." + name;
+                            all.add(new Target(path, Kinds.Gas.KIND));
+                            all.add(new Target(path + ".bounds", Kinds.Bounds.KIND));
+                            all.add(new Target(path + ".burn", Kinds.Burn.KIND));
+                            element.sources()
+                                    .forEach(
+                                            (s, item) ->
+                                                    all.add(
+                                                            new Target(
+                                                                    path + ".sources." + s,
+                                                                    item.kind())));
+                        });
+        return all;
+    }
+
+    /// Every parameter path of a shot with its declaration, for help.
+    public static Map<String, Param<?>> parameters(Shot shot) {
+        Map<String, Param<?>> all = new LinkedHashMap<>();
+        for (Target target : targets(shot)) {
+            target.kind()
+                    .params()
+                    .forEach((key, param) -> all.put(target.path() + "." + key, param));
+        }
+        return all;
+    }
+
+    private static String nearest(Shot shot, String key) {
+        String last = key.substring(key.lastIndexOf('.') + 1);
+        List<String> near =
+                parameters(shot).keySet().stream()
+                        .filter(k -> k.endsWith("." + last) || k.contains(last))
+                        .limit(3)
+                        .toList();
+        return near.isEmpty()
+                ? "; it must be a path as in the file, for example air.temperature"
+                : "; did you mean " + String.join(" or ", near) + "?";
+    }
+
+    private static JsonNode jsonOf(String text) {
+        if (text.startsWith("{") || text.startsWith("[")) {
+            try {
+                return JSON.readTree(text);
+            } catch (JsonProcessingException e) {
+                throw new ShotException("'" + text + "' is not valid JSON", e);
+            }
+        }
+        return TextNode.valueOf(text);
+    }
+}

@@ -1,0 +1,108 @@
+package ashfall.shot;
+
+import java.util.List;
+import java.util.Locale;
+
+/// Units of parameters. Values are kept in the first, SI-like unit; what people type may carry any
+/// unit listed.
+public enum Unit {
+    NONE(""),
+    METRE("m", "cm", 0.01, "mm", 0.001, "km", 1000.0),
+    SECOND("s", "ms", 0.001, "min", 60.0),
+    KELVIN("K"),
+    KILOGRAM("kg", "g", 0.001, "t", 1000.0),
+    KILOGRAM_PER_SECOND("kg/s", "g/s", 0.001),
+    KILOWATT("kW", "W", 0.001, "MW", 1000.0),
+    CUBIC_METRE_PER_SECOND("m3/s", "m³/s", 1.0, "l/s", 0.001),
+    METRE_PER_SECOND("m/s", "km/h", 1 / 3.6),
+    METRE_PER_SECOND_SQUARED("m/s2", "m/s²", 1.0),
+    MILLIMETRE("mm", "cm", 10.0),
+    STOP("stops"),
+    SQUARE_METRE_PER_GRAM("m2/g", "m²/g", 1.0),
+    LUX("lx", "klx", 1000.0);
+
+    private final String symbol;
+    private final List<Object> others;
+
+    Unit(String symbol, Object... others) {
+        this.symbol = symbol;
+        this.others = List.of(others);
+    }
+
+    public String symbol() {
+        return symbol;
+    }
+
+    /// Reads "0.35", "35 cm" or "900 C" as a number in this unit.
+    ///
+    /// @throws NumberFormatException with the units that would be right
+    public double parse(String text) {
+        String trimmed = text.strip();
+        int split = trimmed.length();
+        while (split > 0
+                && !Character.isDigit(trimmed.charAt(split - 1))
+                && trimmed.charAt(split - 1) != '.') {
+            split--;
+        }
+        // The digits of m3/s and m2/g belong to the unit.
+        int space = trimmed.indexOf(' ');
+        if (space > 0) {
+            split = space;
+        } else if (trimmed.endsWith("m3/s")
+                || trimmed.endsWith("m2/g")
+                || trimmed.endsWith("m/s2")) {
+            split = trimmed.length() - 4;
+        }
+        String unit = trimmed.substring(split).strip();
+        double number = number(trimmed.substring(0, split).strip(), text);
+        if (unit.isEmpty() || unit.equals(symbol)) {
+            return number;
+        }
+        if (this == KELVIN && (unit.equals("C") || unit.equals("°C"))) {
+            return number + 273.15;
+        }
+        for (int i = 0; i < others.size(); i += 2) {
+            if (others.get(i).equals(unit)) {
+                return number * (Double) others.get(i + 1);
+            }
+        }
+        throw new NumberFormatException("the unit '" + unit + "' does not fit; " + allowed());
+    }
+
+    private double number(String digits, String text) {
+        try {
+            double value = Double.parseDouble(digits);
+            if (Double.isNaN(value) || Double.isInfinite(value)) {
+                throw new NumberFormatException("'" + text + "' is not a finite number");
+            }
+            return value;
+        } catch (NumberFormatException e) {
+            throw new NumberFormatException(
+                    "'" + text + "' is not a number" + (this == NONE ? "" : "; " + allowed()));
+        }
+    }
+
+    /// The units that may be typed, in words.
+    public String allowed() {
+        if (this == NONE) {
+            return "it has no unit";
+        }
+        StringBuilder all = new StringBuilder("use ").append(symbol);
+        if (this == KELVIN) {
+            all.append(" or C");
+        }
+        for (int i = 0; i < others.size(); i += 2) {
+            all.append(i + 2 < others.size() ? ", " : " or ").append(others.get(i));
+        }
+        return all.toString();
+    }
+
+    /// A number with its symbol, for people: "0.35 m".
+    public String show(double value) {
+        String digits =
+                value == Math.rint(value) && Math.abs(value) < 1e12
+                        ? String.format(Locale.ROOT, "%.0f", value)
+                        : Double.toString(value);
+        return symbol.isEmpty() ? digits : digits + " " + symbol;
+    }
+}

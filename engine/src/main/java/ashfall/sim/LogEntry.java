@@ -1,0 +1,39 @@
+package ashfall.sim;
+
+/// One line of the burn log: what was measured in a frame. Amounts are over the whole life of the
+/// run, unless they say "left".
+///
+/// @param heatReleaseKw mean over the frame
+/// @param hottestK hottest gas at the end of the frame
+/// @param flameTopM highest point above the ground (or the lowest point of the box) that releases
+///     heat; 0 without flame
+/// @param worstDivergence largest max|∇·u − S|Δt of its steps
+/// @param worstResidual largest ‖∇·u − S‖₂ relative to ‖∇·u* − S‖₂ of its steps
+public record LogEntry(
+        long frame,
+        double timeS,
+        double heatReleaseKw,
+        double fuelLeftKg,
+        double fuelBurntKg,
+        double fuelReleasedKg,
+        double fuelGoneKg,
+        double fuelDefectKg,
+        double hottestK,
+        double flameTopM,
+        double smokeKg,
+        double peakSpeedMs,
+        int substeps,
+        double seconds,
+        double heatKj,
+        double radiatedKj,
+        double enthalpyGivenKj,
+        double enthalpyLeftKj,
+        double enthalpyGoneKj,
+        double enthalpyDefectKj,
+        double sootFormedKg,
+        double sootBurntKg,
+        double sootGoneKg,
+        long voxels,
+        int pressureIterations,
+        double worstDivergence,
+        double worstResidual) {}

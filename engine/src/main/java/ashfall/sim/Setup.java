@@ -1,0 +1,218 @@
+package ashfall.sim;
+
+import ashfall.burn.Burning;
+import ashfall.burn.Fuel;
+import ashfall.burn.Fuels;
+import ashfall.gas.Forces;
+import ashfall.gas.GasLaw;
+import ashfall.gas.Sides;
+import ashfall.gas.Turbulence;
+import ashfall.grid.Box;
+import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Air;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Burn;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.Vec3;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/// A gas element at a fineness, compiled into the plain settings that the stages take.
+public record Setup(
+        Lattice lattice,
+        Box box,
+        Sides sides,
+        GasLaw law,
+        double oxygenShare,
+        float[] wind,
+        Forces.Settings forces,
+        Burning.Settings burning,
+        List<SourceSettings> sources,
+        FrameRate rate,
+        long firstFrame) {
+
+    /// Box edges are whole tiles of this many cells.
+    public static final int TILE = 16;
+
+    /// Bytes a cell takes while a run is under way, everything resident included; measured by
+    /// `SimulationTest`.
+    public static final int BYTES_PER_CELL = 152;
+
+    private static final long MOST_CELLS = 1_200_000_000L;
+
+    /// Cells along each side and what they cost, before anything is allocated.
+    ///
+    /// @param memoryBytes resident while running
+    public record Plan(
+            Lattice lattice, int x, int y, int z, long nx, long ny, long nz, long memoryBytes) {
+        public long cells() {
+            return nx * ny * nz;
+        }
+
+        /// "160 x 160 x 160 = 4,096,000 voxels of 0.1 m"
+        public String words() {
+            return String.format(
+                    Locale.ROOT,
+                    "%d x %d x %d = %,d voxels of %s m",
+                    nx,
+                    ny,
+                    nz,
+                    cells(),
+                    trimmed(lattice.voxel()));
+        }
+
+        private static String trimmed(double metres) {
+            return Double.toString(Math.rint(metres * 1e6) / 1e6);
+        }
+
+        /// Refuses what does not fit, naming the nearest size that does.
+        ///
+        /// @throws ShotException in one sentence
+        public void requireFits(long memoryLimitBytes) {
+            if (cells() <= MOST_CELLS && memoryBytes <= memoryLimitBytes) {
+                return;
+            }
+            double tooMany =
+                    Math.max(
+                            (double) memoryBytes / memoryLimitBytes, (double) cells() / MOST_CELLS);
+            double fits = lattice.voxel() * Math.cbrt(tooMany) * 1.03;
+            double step = Math.pow(10, Math.floor(Math.log10(fits)) - 1);
+            fits = Math.ceil(fits / step) * step;
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "%s need %.1f GB of memory and %.1f GB are there; voxels of %s m or"
+                                    + " larger would fit",
+                            words(),
+                            memoryBytes / 1e9,
+                            memoryLimitBytes / 1e9,
+                            trimmed(fits)));
+        }
+    }
+
+    /// Where the cells of an element lie at a fineness, and what they cost.
+    public static Plan plan(Element element, Fineness fineness) {
+        double h = element.voxel(fineness);
+        Vec3 from = element.bounds().get(Bounds.FROM);
+        Vec3 to = element.bounds().get(Bounds.TO);
+        long[] first = new long[3];
+        long[] count = new long[3];
+        boolean closedBelow = element.bounds().get(Bounds.CLOSED).contains("bottom");
+        double cells = 1;
+        for (int axis = 0; axis < 3; axis++) {
+            double size = to.get(axis) - from.get(axis);
+            if (!(size >= h)) {
+                throw new ShotException(
+                        "the bounds run from "
+                                + from
+                                + " to "
+                                + to
+                                + " m; along "
+                                + "xyz".charAt(axis)
+                                + " that is less than a voxel of "
+                                + h
+                                + " m");
+            }
+            // Leaves of a frame are 8 cells: the box starts at one. A closed ground stays where it
+            // was put.
+            boolean ground = axis == 1 && closedBelow;
+            first[axis] = ground ? 0 : 8 * (long) Math.floor(from.get(axis) / h / 8 + 1e-6);
+            double end = ground ? size / h : to.get(axis) / h;
+            count[axis] = TILE * (long) Math.ceil((end - first[axis]) / TILE - 1e-6);
+            cells *= count[axis];
+        }
+        Lattice lattice = new Lattice(0, closedBelow ? from.y() : 0, 0, h);
+        if (cells > 1e15) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "voxels of %s m would be %.1e in number; make them larger",
+                            h,
+                            cells));
+        }
+        return new Plan(
+                lattice,
+                (int) first[0],
+                (int) first[1],
+                (int) first[2],
+                count[0],
+                count[1],
+                count[2],
+                count[0] * count[1] * count[2] * BYTES_PER_CELL);
+    }
+
+    /// Compiles an element of a shot.
+    ///
+    /// @throws ShotException when the parts do not fit together
+    public static Setup of(Shot shot, Element element, Fineness fineness) {
+        Plan plan = plan(element, fineness);
+        if (plan.cells() > MOST_CELLS) {
+            plan.requireFits(Long.MAX_VALUE);
+        }
+        Box box =
+                new Box(
+                        plan.x(),
+                        plan.y(),
+                        plan.z(),
+                        new GridShape((int) plan.nx(), (int) plan.ny(), (int) plan.nz()));
+        Item air = shot.air();
+        Item burn = element.burn();
+        Fuel fuel = Fuels.of(burn.get(Burn.FUEL));
+        double gravity = air.number(Air.GRAVITY);
+        Burning.Settings burning =
+                new Burning.Settings(
+                        fuel,
+                        burn.numberOr(Burn.IGNITION, fuel.ignition()),
+                        burn.number(Burn.TIME),
+                        burn.numberOr(Burn.SOOT, fuel.sootYield()),
+                        burn.number(Burn.SOOT_TIME),
+                        burn.numberOr(Burn.RADIATED, fuel.radiantShare()),
+                        burn.number(Burn.COOLING),
+                        gravity);
+        long seed = element.gas().get(Gas.SEED);
+        double h = plan.lattice().voxel();
+        Turbulence turbulence =
+                new Turbulence(
+                        seed,
+                        air.number(Air.STIR_SPEED),
+                        air.number(Air.STIR_LARGEST),
+                        air.number(Air.STIR_SMALLEST),
+                        h);
+        List<String> closed = element.bounds().get(Bounds.CLOSED);
+        Vec3 wind = air.get(Air.WIND);
+        List<SourceSettings> sources = new ArrayList<>();
+        element.sources()
+                .forEach(
+                        (name, item) ->
+                                sources.add(
+                                        SourceSettings.of(name, item, seed + sources.size() + 1)));
+        return new Setup(
+                plan.lattice(),
+                box,
+                new Sides(
+                        closed.contains("west"),
+                        closed.contains("east"),
+                        closed.contains("bottom"),
+                        closed.contains("top"),
+                        closed.contains("south"),
+                        closed.contains("north")),
+                fuel.gasLaw(air.number(Air.TEMPERATURE)),
+                air.number(Air.OXYGEN),
+                new float[] {(float) wind.x(), (float) wind.y(), (float) wind.z()},
+                new Forces.Settings(gravity, element.gas().number(Gas.VORTICITY), turbulence),
+                burning,
+                List.copyOf(sources),
+                shot.frames().get(Frames.RATE),
+                shot.frames().get(Frames.FIRST));
+    }
+}

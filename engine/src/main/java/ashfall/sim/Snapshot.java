@@ -1,0 +1,212 @@
+package ashfall.sim;
+
+import ashfall.gas.GasFields;
+import ashfall.grid.Frame;
+import ashfall.grid.GridShape;
+import ashfall.grid.SparseGrid;
+import ashfall.grid.SparseGrid.Leaf;
+import ashfall.work.Workers;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/// Makes immutable frames from a simulation: the channels `density` (soot and smoke, kg/m³),
+/// `temperature` (K), `flame` (heat release, W/m³), `fuel` (kg/m³) and `velocity` (m/s, on faces).
+public final class Snapshot {
+    /// Smallest differences from still air that are kept.
+    private static final float DENSITY = 1e-7f;
+
+    private static final float KELVIN = 0.5f;
+    private static final float FLAME = 1f;
+    private static final float FUEL = 1e-6f;
+
+    private Snapshot() {}
+
+    /// The simulation's present state as a frame.
+    ///
+    /// @param wanted names of the channels
+    /// @param full names of those to keep in 32 bit; the others are rounded to 16
+    public static Frame of(
+            Simulation simulation, Set<String> wanted, Set<String> full, Workers workers) {
+        Setup setup = simulation.setup();
+        GasFields f = simulation.fields();
+        float ambient = (float) setup.law().ambient();
+        List<Scalar> scalars =
+                List.of(
+                        new Scalar(
+                                "density",
+                                "kg/m3",
+                                f.contents[GasFields.SOOT],
+                                0,
+                                DENSITY,
+                                !full.contains("density")),
+                        new Scalar(
+                                "temperature",
+                                "K",
+                                f.temperature,
+                                ambient,
+                                KELVIN,
+                                !full.contains("temperature")),
+                        new Scalar("flame", "W/m3", f.flame, 0, FLAME, !full.contains("flame")),
+                        new Scalar(
+                                "fuel",
+                                "kg/m3",
+                                f.contents[GasFields.FUEL],
+                                0,
+                                FUEL,
+                                !full.contains("fuel")));
+        Bricks bricks =
+                new Bricks(
+                        setup,
+                        scalars,
+                        f.velocity,
+                        !full.contains("velocity"),
+                        wanted.contains("velocity"));
+        int layers = setup.box().shape().nz() / SparseGrid.EDGE;
+        List<List<List<Leaf>>> found = new ArrayList<>();
+        for (int z = 0; z < layers; z++) {
+            found.add(null);
+        }
+        workers.forEachSlab(layers, (z, worker) -> found.set(z, bricks.layer(z)));
+        Map<String, SparseGrid> channels = new LinkedHashMap<>();
+        for (int c = 0; c < 4; c++) {
+            Scalar s = scalars.get(c);
+            if (wanted.contains(s.name)) {
+                float background = s.half ? rounded(s.background) : s.background;
+                channels.put(
+                        s.name,
+                        new SparseGrid(
+                                s.name,
+                                s.unit,
+                                s.half,
+                                false,
+                                new float[] {background},
+                                collected(found, c)));
+            }
+        }
+        if (wanted.contains("velocity")) {
+            float[] still = setup.wind().clone();
+            for (int i = 0; i < 3 && bricks.halfVelocity; i++) {
+                still[i] = rounded(still[i]);
+            }
+            channels.put(
+                    "velocity",
+                    new SparseGrid(
+                            "velocity",
+                            "m/s",
+                            bricks.halfVelocity,
+                            true,
+                            still,
+                            collected(found, 4)));
+        }
+        return new Frame(simulation.frame(), simulation.time(), setup.lattice(), channels);
+    }
+
+    private static float rounded(float v) {
+        return Float.float16ToFloat(Float.floatToFloat16(v));
+    }
+
+    private static Leaf[] collected(List<List<List<Leaf>>> found, int channel) {
+        return found.stream().flatMap(layer -> layer.get(channel).stream()).toArray(Leaf[]::new);
+    }
+
+    private record Scalar(
+            String name,
+            String unit,
+            float[] field,
+            float background,
+            float threshold,
+            boolean half) {}
+
+    /// Looks through the box brick by brick.
+    private record Bricks(
+            Setup setup,
+            List<Scalar> scalars,
+            float[][] velocity,
+            boolean halfVelocity,
+            boolean withVelocity) {
+
+        /// Leaves of a layer of bricks: for each scalar, then for the velocity.
+        List<List<Leaf>> layer(int bz) {
+            List<List<Leaf>> leaves = new ArrayList<>();
+            for (int i = 0; i < 5; i++) {
+                leaves.add(new ArrayList<>());
+            }
+            GridShape shape = setup.box().shape();
+            for (int by = 0; by < shape.ny() / 8; by++) {
+                for (int bx = 0; bx < shape.nx() / 8; bx++) {
+                    boolean any = false;
+                    for (int c = 0; c < 4; c++) {
+                        Leaf leaf = scalarLeaf(scalars.get(c), bx, by, bz);
+                        if (leaf != null) {
+                            leaves.get(c).add(leaf);
+                            any = true;
+                        }
+                    }
+                    if (any && withVelocity) {
+                        leaves.get(4).add(velocityLeaf(bx, by, bz));
+                    }
+                }
+            }
+            return leaves;
+        }
+
+        private Leaf scalarLeaf(Scalar s, int bx, int by, int bz) {
+            GridShape shape = setup.box().shape();
+            long[] mask = new long[8];
+            float[] values = new float[SparseGrid.VOXELS];
+            boolean any = false;
+            float background = s.half ? rounded(s.background) : s.background;
+            for (int z = 0; z < 8; z++) {
+                for (int y = 0; y < 8; y++) {
+                    int i = shape.at(8 * bx, 8 * by + y, 8 * bz + z);
+                    for (int x = 0; x < 8; x++, i++) {
+                        int v = x + 8 * y + 64 * z;
+                        boolean active = Math.abs(s.field[i] - s.background) > s.threshold;
+                        values[v] = active ? s.field[i] : background;
+                        if (active) {
+                            mask[z] |= 1L << (v & 63);
+                            any = true;
+                        }
+                    }
+                }
+            }
+            return any ? leaf(bx, by, bz, mask, values, s.half) : null;
+        }
+
+        private Leaf velocityLeaf(int bx, int by, int bz) {
+            GridShape shape = setup.box().shape();
+            long[] mask = new long[8];
+            Arrays.fill(mask, -1L);
+            float[] values = new float[3 * SparseGrid.VOXELS];
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                int i = shape.at(8 * bx + (v & 7), 8 * by + (v >> 3 & 7), 8 * bz + (v >> 6));
+                for (int axis = 0; axis < 3; axis++) {
+                    values[3 * v + axis] = velocity[axis][i];
+                }
+            }
+            return leaf(bx, by, bz, mask, values, halfVelocity);
+        }
+
+        private Leaf leaf(int bx, int by, int bz, long[] mask, float[] values, boolean half) {
+            short[] halves = null;
+            if (half) {
+                halves = new short[values.length];
+                for (int i = 0; i < values.length; i++) {
+                    halves[i] = Float.floatToFloat16(values[i]);
+                }
+            }
+            return new Leaf(
+                    setup.box().x() + 8 * bx,
+                    setup.box().y() + 8 * by,
+                    setup.box().z() + 8 * bz,
+                    mask,
+                    half ? null : values,
+                    halves);
+        }
+    }
+}

@@ -1,0 +1,116 @@
+package ashfall.sim;
+
+import ashfall.grid.Noise;
+import ashfall.shot.Curve;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Param;
+import ashfall.shot.Vec3;
+
+/// A source with its parameters read out: where it is, and what it releases when.
+///
+/// @param fuel kg/s; where a total is given, scaled so that its integral is the total
+/// @param heat W
+record SourceSettings(
+        String name,
+        String shape,
+        Vec3 centre,
+        double radius,
+        Vec3 size,
+        Curve temperature,
+        Curve fuel,
+        Curve heat,
+        Curve smoke,
+        Curve volume,
+        Curve push,
+        double uneven,
+        double grain,
+        long seed) {
+
+    static SourceSettings of(String name, Item item, long seed) {
+        return new SourceSettings(
+                name,
+                item.get(Source.SHAPE),
+                item.get(Source.CENTRE),
+                item.number(Source.RADIUS),
+                item.get(Source.SIZE),
+                curve(item, Source.TEMPERATURE),
+                scaledToTotal(
+                        curve(item, Source.FUEL),
+                        item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL),
+                        name),
+                scaled(curve(item, Source.HEAT), 1000),
+                curve(item, Source.SMOKE),
+                curve(item, Source.VOLUME),
+                curve(item, Source.PUSH),
+                item.number(Source.UNEVEN),
+                item.number(Source.GRAIN),
+                seed);
+    }
+
+    private static Curve curve(Item item, Param.Quantity param) {
+        return item.kind().params().containsKey(param.key()) ? item.get(param) : param.byDefault();
+    }
+
+    private static Curve scaledToTotal(Curve curve, double total, String name) {
+        if (total == 0) {
+            return curve;
+        }
+        double given =
+                curve.isConstant()
+                        ? 0
+                        : curve.integral(curve.time(0), curve.time(curve.size() - 1));
+        if (!(given > 0)) {
+            throw new ashfall.shot.ShotException(
+                    "the source '"
+                            + name
+                            + "' has release.total, which needs release.fuel as a curve whose shape"
+                            + " it scales");
+        }
+        return scaled(curve, total / given);
+    }
+
+    private static Curve scaled(Curve curve, double factor) {
+        double[][] points = new double[curve.size()][];
+        for (int i = 0; i < points.length; i++) {
+            points[i] = new double[] {curve.time(i), curve.value(i) * factor};
+        }
+        return Curve.through(points);
+    }
+
+    /// How much of a source a point belongs to: 1 inside, 0 outside, falling over the voxel at the
+    /// edge.
+    double cover(double x, double y, double z, double voxel) {
+        double dx = x - centre.x();
+        double dy = y - centre.y();
+        double dz = z - centre.z();
+        double inside;
+        if (shape.equals("sphere")) {
+            inside = radius - Math.sqrt(dx * dx + dy * dy + dz * dz);
+        } else if (shape.equals("disc")) {
+            inside = Math.min(radius - Math.sqrt(dx * dx + dz * dz), 0.5 * size.y() - Math.abs(dy));
+        } else {
+            inside =
+                    Math.min(
+                            0.5 * size.x() - Math.abs(dx),
+                            Math.min(0.5 * size.y() - Math.abs(dy), 0.5 * size.z() - Math.abs(dz)));
+        }
+        return Math.max(0, Math.min(1, 0.5 + inside / voxel));
+    }
+
+    /// Strength of the patches at a point: 1 when even, 0 to about 2 when ragged.
+    double patch(double x, double y, double z) {
+        return uneven == 0
+                ? 1
+                : Math.max(
+                        0, 1 + 2.2 * uneven * Noise.octaves(seed, x / grain, y / grain, z / grain));
+    }
+
+    /// Half the extent of the shape along an axis, m.
+    double extent(int axis) {
+        if (shape.equals("sphere")) {
+            return radius;
+        }
+        return shape.equals("disc") && axis != 1 ? radius : 0.5 * size.get(axis);
+    }
+}
