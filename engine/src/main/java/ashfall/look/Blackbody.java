@@ -73,7 +73,7 @@ public final class Blackbody {
             double least = Math.min(rgb[0], Math.min(rgb[1], rgb[2]));
             double towards = least < 0 ? -least / (xyz[1] - least) : 0;
             for (int k = 0; k < 3; k++) {
-                table[3 * i + k] = (float) (rgb[k] + towards * (xyz[1] - rgb[k]));
+                table[3 * i + k] = (float) Math.max(0, rgb[k] + towards * (xyz[1] - rgb[k]));
             }
         }
         return table;

@@ -8,6 +8,7 @@ import ashfall.gas.GasLaw;
 import ashfall.gas.Sides;
 import ashfall.gas.Turbulence;
 import ashfall.grid.Box;
+import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
 import ashfall.shot.Element;
@@ -46,7 +47,7 @@ public record Setup(
 
     /// Bytes a cell takes while a run is under way, everything resident included; measured by
     /// `SimulationTest`.
-    public static final int BYTES_PER_CELL = 152;
+    public static final int BYTES_PER_CELL = 160;
 
     private static final long MOST_CELLS = 1_200_000_000L;
 
@@ -85,8 +86,11 @@ public record Setup(
             double tooMany =
                     Math.max(
                             (double) memoryBytes / memoryLimitBytes, (double) cells() / MOST_CELLS);
-            double fits = lattice.voxel() * Math.cbrt(tooMany) * 1.03;
-            double step = Math.pow(10, Math.floor(Math.log10(fits)) - 1);
+            double fits = lattice.voxel() * Exact.cbrt(tooMany) * 1.03;
+            double step = 1e-6;
+            while (step * 100 <= fits) {
+                step *= 10;
+            }
             fits = Math.ceil(fits / step) * step;
             throw new ShotException(
                     String.format(

@@ -15,6 +15,7 @@ import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
@@ -173,6 +174,7 @@ public final class Simulation {
         double dt = stableStep(end, acceleration);
         float[] volume = pool.borrow();
         dt = sourcesAndBurning(range, volume, dt, end);
+        projection.updateDensity(fields.temperature);
         moveVelocities(acceleration, (float) dt);
         for (float[] a : acceleration) {
             pool.giveBack(a);
@@ -219,7 +221,8 @@ public final class Simulation {
     /// Burns with the step given, or with half of it again and again until no cell grows by more
     /// than half.
     private double sourcesAndBurning(CellRange range, float[] volume, double dt, double end) {
-        java.util.Arrays.fill(volume, 1);
+        Arrays.fill(volume, 1);
+        Arrays.fill(fields.flame, 0);
         if (range.isEmpty()) {
             return dt;
         }
@@ -233,7 +236,7 @@ public final class Simulation {
             for (int k = 0; k < burnt.length; k++) {
                 System.arraycopy(fields.contents[k], 0, burnt[k], 0, burnt[k].length);
             }
-            java.util.Arrays.fill(volume, 1);
+            Arrays.fill(volume, 1);
             Ledger next = ledger;
             for (SourceStage source : sources) {
                 next = next.plus(source.give(burnt, volume, law, time, Math.min(end, time + step)));
@@ -345,7 +348,6 @@ public final class Simulation {
     }
 
     private void project(float[] volume, double dt, Steps steps) {
-        projection.updateDensity(fields.temperature);
         float[] spare = fields.impulseBefore;
         float ratio = stepBefore == 0 ? 0 : (float) (dt / stepBefore);
         float[] old = fields.impulse;

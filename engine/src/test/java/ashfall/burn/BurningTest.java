@@ -1,0 +1,141 @@
+package ashfall.burn;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.gas.CellRange;
+import ashfall.gas.GasFields;
+import ashfall.gas.GasLaw;
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/// Burning of a closed cell: everything follows from energy and elements.
+class BurningTest {
+    private static final float VOXEL = 0.1f;
+    private final Workers workers = new Workers(1);
+    private final GridShape shape = new GridShape(16, 16, 16);
+    private final Fuel fuel = Fuels.of("methane");
+    private final GasLaw law = fuel.gasLaw(298.15);
+    private final GasFields fields =
+            new GasFields(shape, new FieldPool(shape), law, Fuel.OXYGEN_IN_AIR, new float[3]);
+    private final float[] volume = new float[shape.size()];
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    private Burning.Settings settings(double radiated, double soot) {
+        return new Burning.Settings(fuel, 0, 1e-3, soot, 0.1, radiated, 0, 9.81);
+    }
+
+    /// Burns until nothing changes, each time in gas that keeps its own volume.
+    private Burning.Totals burnOut(Burning.Settings s, double fuelDensity, double oxygenDensity) {
+        int i = shape.at(8, 8, 8);
+        fields.contents[GasFields.FUEL][i] = (float) fuelDensity;
+        fields.contents[GasFields.OXYGEN][i] = (float) oxygenDensity;
+        Burning burning = new Burning(shape, workers);
+        CellRange cell = new CellRange(8, 9, 8, 9, 8, 9);
+        volume[i] = 1;
+        return burning.burn(
+                fields,
+                law,
+                s,
+                cell,
+                fields.contents,
+                volume,
+                new Escape(shape, workers),
+                fields.flame,
+                VOXEL,
+                10f);
+    }
+
+    @Test
+    void burn_stoichiometricMixture_reachesTheAdiabaticFlameTemperature() {
+        double density = law.ambientDensity();
+        double mass = density / (1 + fuel.airFuelRatio());
+        var totals = burnOut(settings(0, 0), mass, density - mass);
+        // The mixture's air holds 23.14 % oxygen; the rest of "oxygen" above is more than enough,
+        // so fuel limits.
+        assertEquals(fuel.flame(), totals.hottest(), 1);
+        assertEquals(mass * VOXEL * VOXEL * VOXEL, totals.burnt(), 1e-6 * mass);
+    }
+
+    @Test
+    void burn_withoutEnoughOxygen_stopsWhereOxygenEnds() {
+        double oxygen = 0.05;
+        var totals = burnOut(settings(0, 0), 0.2, oxygen);
+        assertEquals(
+                oxygen / fuel.oxygen() * VOXEL * VOXEL * VOXEL,
+                totals.burnt(),
+                1e-6 * totals.burnt());
+        assertEquals(totals.burnt() * fuel.heat(), totals.heat(), 1e-6 * totals.heat());
+    }
+
+    @Test
+    void burn_radiatedShare_leavesAtOnceAndEnergyAddsUp() {
+        var totals = burnOut(settings(0.3, 0), 0.02, 0.27);
+        int i = shape.at(8, 8, 8);
+        double kept =
+                fields.contents[GasFields.ENTHALPY][i] * (double) volume[i] * VOXEL * VOXEL * VOXEL;
+        assertEquals(0.3 * totals.heat(), totals.radiated(), 1e-5 * totals.heat());
+        assertEquals(totals.heat() - totals.radiated(), kept, 1e-5 * totals.heat());
+    }
+
+    @Test
+    void burn_volumeOfTheGas_growsLikeItsTemperature() {
+        burnOut(settings(0, 0), 0.01, 0.27);
+        int i = shape.at(8, 8, 8);
+        double after = law.temperature(fields.contents[GasFields.ENTHALPY][i]);
+        assertEquals(after / 298.15, volume[i], 1e-4 * volume[i]);
+    }
+
+    @Test
+    void burn_soot_takesItsHeatAndOxygenOnlyWhenItBurns() {
+        var totals = burnOut(settings(0, 0.05), 0.01, 0.27);
+        assertTrue(totals.sootFormed() > 0);
+        // Soot that formed and burnt again gives the fuel's whole heat; what is left of it keeps
+        // its own.
+        double left = totals.sootFormed() - totals.sootBurnt();
+        assertEquals(
+                totals.burnt() * fuel.heat(), totals.heat() + left * 32.8e6, 1e-4 * totals.heat());
+    }
+
+    @Test
+    void cooling_ofASootyBlock_doesNotDependOnTheStep() {
+        assertEquals(cooledIn(1), cooledIn(64), 10);
+        assertTrue(cooledIn(1) < 1400, "it cools: " + cooledIn(1));
+    }
+
+    private double cooledIn(int steps) {
+        int i = shape.at(8, 8, 8);
+        Burning.Settings s = new Burning.Settings(fuel, 5000, 1, 0, 1e9, 0, 1, 9.81);
+        fields.contents[GasFields.FUEL][i] = 0;
+        fields.contents[GasFields.OXYGEN][i] = 0.01f;
+        fields.contents[GasFields.SOOT][i] = 5e-4f;
+        fields.contents[GasFields.ENTHALPY][i] = (float) law.volumeEnthalpy(1500);
+        Burning burning = new Burning(shape, workers);
+        double soot = 5e-4;
+        for (int k = 0; k < steps; k++) {
+            volume[i] = 1;
+            fields.contents[GasFields.SOOT][i] = (float) soot;
+            fields.contents[GasFields.OXYGEN][i] = 0.01f;
+            burning.burn(
+                    fields,
+                    law,
+                    s,
+                    new CellRange(8, 9, 8, 9, 8, 9),
+                    fields.contents,
+                    volume,
+                    new Escape(shape, workers),
+                    fields.flame,
+                    VOXEL,
+                    0.05f / steps);
+        }
+        return law.temperature(fields.contents[GasFields.ENTHALPY][i]);
+    }
+}

@@ -1,0 +1,224 @@
+package ashfall.firing;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.mockito.ArgumentMatchers.anyDouble;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.ArgumentMatchers.eq;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+
+import ashfall.grid.Frame;
+import ashfall.grid.SparseGrid;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Fineness;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+import ashfall.work.Cancel;
+import ashfall.work.Progress;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
+
+class FiringJobTest {
+    private static final long MEMORY = 2L << 30;
+
+    @TempDir private Path folder;
+    private final Workers workers = new Workers(2);
+    private final Shot shot =
+            ShotFile.with(
+                    DemoShots.read("oil-store").shot(), List.of("elements.store.voxel.sketch=1"));
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    private FiringJob job(
+            Shot s,
+            Path out,
+            long from,
+            long to,
+            FiringJob.Existing existing,
+            Progress progress,
+            Cancel cancel) {
+        return new FiringJob(
+                new FiringJob.Request(s, "store", Fineness.SKETCH, out, from, to, existing),
+                MEMORY,
+                workers,
+                progress,
+                cancel);
+    }
+
+    private FiringJob.Result fire(Shot s, Path out, long from, long to) {
+        return job(s, out, from, to, FiringJob.Existing.CONTINUE, Progress.silent(), new Cancel())
+                .run();
+    }
+
+    private static byte[] bytes(Path dir, long frame) throws IOException {
+        return Files.readAllBytes(dir.resolve("oil-store_000" + frame + ".vdb"));
+    }
+
+    @Test
+    void run_thenAgain_isDoneAtOnce() {
+        assertEquals(3, fire(shot, folder, 1, 3).framesDone());
+        assertEquals(0, fire(shot, folder, 1, 3).framesDone());
+        assertEquals(3, FiringRecord.read(folder).log().size());
+    }
+
+    @Test
+    void run_extendedLater_equalsAnUnbrokenRunByteForByte() throws IOException {
+        Path broken = folder.resolve("broken");
+        Path unbroken = folder.resolve("unbroken");
+        fire(shot, broken, 1, 3);
+        assertEquals(3, fire(shot, broken, 1, 6).framesDone());
+        fire(shot, unbroken, 1, 6);
+        for (int frame = 1; frame <= 6; frame++) {
+            assertArrayEquals(bytes(unbroken, frame), bytes(broken, frame), "frame " + frame);
+        }
+    }
+
+    @Test
+    void run_cancelledAfterAFrame_keepsItAndGoesOn() throws IOException {
+        Cancel cancel = new Cancel();
+        Progress stopAfterTwo =
+                (done, left, what) -> {
+                    if (what.startsWith("frame 2")) {
+                        cancel.ask();
+                    }
+                };
+        FiringJob.Result result =
+                job(shot, folder, 1, 5, FiringJob.Existing.CONTINUE, stopAfterTwo, cancel).run();
+        assertTrue(result.cancelled());
+        assertEquals(2, result.record().lastFrame());
+        Path whole = folder.resolve("whole");
+        fire(shot, whole, 1, 5);
+        assertEquals(3, fire(shot, folder, 1, 5).framesDone());
+        assertArrayEquals(bytes(whole, 5), bytes(folder, 5));
+    }
+
+    @Test
+    void run_withoutItsCheckpoint_startsAgain() throws IOException {
+        fire(shot, folder, 1, 2);
+        Path checkpoint = folder.resolve(Checkpoint.FILE);
+        byte[] damaged = Files.readAllBytes(checkpoint);
+        damaged[5000] ^= 1;
+        Files.write(checkpoint, damaged);
+        assertEquals(3, fire(shot, folder, 1, 3).framesDone());
+    }
+
+    @Test
+    void run_anotherShotInTheFolder_isRefusedAndNamesWhatDiffers() throws IOException {
+        fire(shot, folder, 1, 1);
+        byte[] before = bytes(folder, 1);
+        Shot windy = ShotFile.with(shot, List.of("air.wind=5,0,0"));
+        String message =
+                assertThrows(FiringException.class, () -> fire(windy, folder, 1, 1)).getMessage();
+        assertTrue(message.contains("air.wind was [1.2,0.0,0.3], is [5.0,0.0,0.0]"), message);
+        assertArrayEquals(before, bytes(folder, 1));
+        job(windy, folder, 1, 1, FiringJob.Existing.REPLACE, Progress.silent(), new Cancel()).run();
+        assertFalse(java.util.Arrays.equals(before, bytes(folder, 1)));
+    }
+
+    @Test
+    void look_neverEntersTheKey() {
+        fire(shot, folder, 1, 1);
+        Shot darker =
+                ShotFile.with(
+                        shot, List.of("look.exposure=-13", "camera.lens=50", "frames.last=200"));
+        assertEquals(0, fire(darker, folder, 1, 1).framesDone());
+    }
+
+    @Test
+    void run_whileAnotherWrites_isRefused() throws IOException {
+        try (FileChannel channel =
+                        FileChannel.open(
+                                folder.resolve(".lock"),
+                                StandardOpenOption.CREATE,
+                                StandardOpenOption.WRITE);
+                var lock = channel.lock()) {
+            assertTrue(lock.isValid());
+            String message =
+                    assertThrows(FiringException.class, () -> fire(shot, folder, 1, 1))
+                            .getMessage();
+            assertTrue(message.contains("another firing is being written"), message);
+        }
+    }
+
+    @Test
+    void progress_isReportedOncePerFrameAndEndsAtOne() {
+        Progress progress = mock(Progress.class);
+        job(shot, folder, 1, 2, FiringJob.Existing.CONTINUE, progress, new Cancel()).run();
+        verify(progress, times(2)).report(anyDouble(), anyDouble(), anyString());
+        verify(progress).report(eq(1.0), eq(0.0), anyString());
+    }
+
+    @Test
+    void frameFile_readBack_isTheFrameThatWasFired() throws IOException {
+        fire(shot, folder, 1, 4);
+        Frame frame = FrameFile.read(folder.resolve("oil-store_0004.vdb"));
+        assertEquals(4, frame.number());
+        assertEquals(4 / 24.0, frame.seconds(), 0);
+        assertEquals(1.0, frame.lattice().voxel(), 0);
+        assertEquals(0, frame.lattice().x(), 1e-12);
+        assertEquals(
+                List.of("density", "temperature", "flame", "fuel", "velocity"),
+                List.copyOf(frame.channels().keySet()));
+        SparseGrid heat = frame.channels().get("temperature");
+        assertEquals("K", heat.unit());
+        assertTrue(heat.isHalf() && !frame.channels().get("flame").isHalf());
+        assertTrue(frame.channels().get("velocity").isStaggered());
+        assertTrue(heat.value(0, 0, 0, 0) > 400, "hot at the store: " + heat.value(0, 0, 0, 0));
+        assertEquals(285, heat.value(-500, 3, 9, 0), 0.1);
+    }
+
+    @Test
+    void request_tooLarge_isRefusedWithTheNearestThatFits() {
+        Shot fine = ShotFile.with(shot, List.of("elements.store.voxel.sketch=0.006"));
+        String message =
+                assertThrows(
+                                ShotException.class,
+                                () ->
+                                        job(
+                                                fine,
+                                                folder,
+                                                1,
+                                                1,
+                                                FiringJob.Existing.CONTINUE,
+                                                Progress.silent(),
+                                                new Cancel()))
+                        .getMessage();
+        assertTrue(
+                message.contains("voxels of 0.006 m need") && message.contains("would fit"),
+                message);
+    }
+
+    @Test
+    void request_framesTurnedRound_isRefused() {
+        assertThrows(
+                FiringException.class,
+                () ->
+                        job(
+                                shot,
+                                folder,
+                                9,
+                                3,
+                                FiringJob.Existing.CONTINUE,
+                                Progress.silent(),
+                                new Cancel()));
+    }
+}

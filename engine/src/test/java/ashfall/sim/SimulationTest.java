@@ -1,0 +1,312 @@
+package ashfall.sim;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.gas.GasFields;
+import ashfall.gas.GasLaw;
+import ashfall.grid.Frame;
+import ashfall.grid.GridShape;
+import ashfall.grid.SparseGrid;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Kinds.Air;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.shot.Vec3;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+class SimulationTest {
+    private final Workers workers = new Workers(2);
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    /// Air without sources in a box: `edge` metres, n cells.
+    private Simulation box(
+            double edge, int n, List<String> closed, double gravity, int framesPerSecond) {
+        Element e = Element.bare();
+        Element element =
+                new Element(
+                        e.gas().with(Gas.WORK, edge / n).with(Gas.VORTICITY, 0),
+                        e.bounds()
+                                .with(Bounds.FROM, new Vec3(0, 0, 0))
+                                .with(Bounds.TO, new Vec3(edge, edge, edge))
+                                .with(Bounds.CLOSED, closed),
+                        e.burn(),
+                        e.sources(),
+                        e.unknown());
+        Shot shot = Shot.empty("box");
+        shot =
+                shot.withAir(shot.air().with(Air.GRAVITY, gravity).with(Air.TEMPERATURE, 300))
+                        .withElement("box", element);
+        shot = ShotFile.with(shot, List.of("frames.rate=" + framesPerSecond));
+        return new Simulation(Setup.of(shot, element, Fineness.WORK), workers);
+    }
+
+    /// Physics reference, V4: a hot sphere at rest feels its added mass. At 1500 K in air of 300 K
+    /// 11.2 m/s²; an equation of constant density would give 26 or 5.
+    @Test
+    void hotSphere_atRest_startsUpwardWithItsAddedMass() {
+        int n = 96;
+        double edge = 9.6;
+        Simulation s = box(edge, n, List.of(), 9.81, 1000);
+        GridShape shape = s.fields().shape();
+        double radius = 1.2;
+        for (int z = 0; z < n; z++) {
+            for (int y = 0; y < n; y++) {
+                for (int x = 0; x < n; x++) {
+                    double h = edge / n;
+                    double dx = (x + 0.5) * h - edge / 2;
+                    double dy = (y + 0.5) * h - edge / 2;
+                    double dz = (z + 0.5) * h - edge / 2;
+                    double inside = (radius - Math.sqrt(dx * dx + dy * dy + dz * dz)) / h + 0.5;
+                    double share = Math.max(0, Math.min(1, inside));
+                    s.fields().contents[GasFields.ENTHALPY][shape.at(x, y, z)] =
+                            (float) (share * s.setup().law().volumeEnthalpy(1500));
+                }
+            }
+        }
+        s.restore(0, 0, 0, Ledger.zero());
+        s.advanceFrame(new Cancel());
+        double momentum = 0;
+        double mass = 0;
+        for (int z = 0; z < n; z++) {
+            for (int y = 0; y < n; y++) {
+                for (int x = 0; x < n; x++) {
+                    int i = shape.at(x, y, z);
+                    if (s.fields().temperature[i] > 1400) {
+                        momentum +=
+                                0.5
+                                        * (s.fields().velocity[1][i]
+                                                + s.fields().velocity[1][i + shape.sy()]);
+                        mass++;
+                    }
+                }
+            }
+        }
+        double acceleration = momentum / mass / s.time();
+        System.out.printf(Locale.ROOT, "hot sphere: %.2f m/s2, expected 11.2%n", acceleration);
+        assertEquals(11.2114, acceleration, 0.1 * 11.2114);
+    }
+
+    /// Taylor–Green in a closed box of 64³ over one turnover, 2π/U with U = 1 and a wave number of
+    /// 1.
+    @Test
+    void taylorGreen_overOneTurnover_keepsItsEnergy() {
+        int n = 64;
+        double edge = 2 * Math.PI;
+        Simulation s = box(edge, n, Bounds.SIDES, 0, 1);
+        GridShape shape = s.fields().shape();
+        double h = edge / n;
+        for (int z = 0; z < n; z++) {
+            for (int y = 0; y <= n; y++) {
+                for (int x = 0; x <= n; x++) {
+                    int i = shape.at(x, y, z);
+                    s.fields().velocity[0][i] =
+                            y < n ? (float) (Math.sin(x * h) * Math.cos((y + 0.5) * h)) : 0;
+                    s.fields().velocity[1][i] =
+                            x < n ? (float) (-Math.cos((x + 0.5) * h) * Math.sin(y * h)) : 0;
+                }
+            }
+        }
+        double before = energy(s.fields(), n);
+        for (int frame = 0; frame < 6; frame++) {
+            s.advanceFrame(new Cancel());
+        }
+        double kept = energy(s.fields(), n) / before;
+        System.out.printf(
+                Locale.ROOT, "Taylor-Green: %.4f of the energy after %.2f s%n", kept, s.time());
+        assertTrue(kept > 0.95 && kept < 1.005, "kept " + kept);
+    }
+
+    private static double energy(GasFields f, int n) {
+        double sum = 0;
+        for (int z = 0; z < n; z++) {
+            for (int y = 0; y < n; y++) {
+                for (int x = 0; x < n; x++) {
+                    for (float[] u : f.velocity) {
+                        sum += (double) u[f.shape().at(x, y, z)] * u[f.shape().at(x, y, z)];
+                    }
+                }
+            }
+        }
+        return sum;
+    }
+
+    /// Heat in an open box drives out `(R/W)Q/(c_p p₀)` m³/s, wherever it is released (physics
+    /// reference, section 2.1).
+    @Test
+    void heat_inAnOpenBox_drivesOutItsVolume() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("puff", List.of("radius=0.5", "temperature=290")),
+                        List.of(
+                                "elements.puff.sources.puff.release.volume=0",
+                                "elements.puff.sources.puff.release.smoke=0",
+                                "elements.puff.sources.puff.release.heat=40",
+                                "frames.rate=200"));
+        Simulation s =
+                new Simulation(Setup.of(shot, shot.element("puff"), Fineness.SKETCH), workers);
+        s.advanceFrame(new Cancel());
+        double h = s.setup().lattice().voxel();
+        double expected =
+                40e3
+                        * 8.314462618
+                        / 0.028965
+                        / (s.setup().law().specificHeat(288) * GasLaw.PRESSURE);
+        assertEquals(expected, outflow(s.fields()) * h * h, 0.005 * expected);
+    }
+
+    private static double outflow(GasFields f) {
+        GridShape s = f.shape();
+        double sum = 0;
+        for (int z = 0; z < s.nz(); z++) {
+            for (int y = 0; y < s.ny(); y++) {
+                sum += f.velocity[0][s.at(s.nx(), y, z)] - f.velocity[0][s.at(0, y, z)];
+            }
+            for (int x = 0; x < s.nx(); x++) {
+                sum += f.velocity[1][s.at(x, s.ny(), z)] - f.velocity[1][s.at(x, 0, z)];
+            }
+        }
+        for (int y = 0; y < s.ny(); y++) {
+            for (int x = 0; x < s.nx(); x++) {
+                sum += f.velocity[2][s.at(x, y, s.nz())] - f.velocity[2][s.at(x, y, 0)];
+            }
+        }
+        return sum;
+    }
+
+    private static Shot smallStore() {
+        return ShotFile.with(
+                DemoShots.read("oil-store").shot(), List.of("elements.store.voxel.sketch=0.5"));
+    }
+
+    /// The accounts of fuel and heat over a second of fire, the heat from the frames as they are
+    /// written.
+    @Test
+    void ledger_ofAFire_balances() {
+        Shot shot = smallStore();
+        Simulation s =
+                new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), workers);
+        LogEntry last = null;
+        double defectPerSecond = 0;
+        for (int i = 0; i < 30; i++) {
+            double before = last == null ? 0 : last.fuelDefectKg();
+            last = s.advanceFrame(new Cancel());
+            if (last.fuelLeftKg() > 0.1) {
+                defectPerSecond =
+                        Math.max(
+                                defectPerSecond,
+                                (last.fuelDefectKg() - before) * 24 / last.fuelLeftKg());
+            }
+            assertTrue(last.worstResidual() <= 1e-4, "residual " + last.worstResidual());
+            assertTrue(last.worstDivergence() <= 1e-3, "divergence " + last.worstDivergence());
+        }
+        assertTrue(last.fuelBurntKg() > 1, "it burns: " + last);
+        double accounted = last.fuelBurntKg() + last.fuelLeftKg() + last.fuelGoneKg();
+        assertEquals(last.fuelReleasedKg(), accounted, 0.005 * last.fuelReleasedKg());
+        System.out.printf(
+                Locale.ROOT,
+                "fuel: %.2e of it a second given back, balance %.2e%n",
+                defectPerSecond,
+                accounted / last.fuelReleasedKg() - 1);
+        assertTrue(defectPerSecond < 0.02, "defect " + defectPerSecond);
+
+        Frame frame = Snapshot.of(s, Set.of("temperature"), Set.of(), workers);
+        double held =
+                heatIn(
+                                frame.channels().get("temperature"),
+                                s.setup().law(),
+                                s.setup().lattice().voxel())
+                        / 1000;
+        double net = last.heatKj() - last.radiatedKj() + last.enthalpyGivenKj();
+        System.out.printf(
+                Locale.ROOT,
+                "heat: %.0f kJ net, %.0f held, %.0f gone%n",
+                net,
+                held,
+                last.enthalpyGoneKj());
+        assertEquals(net, held + last.enthalpyGoneKj(), 0.03 * net);
+    }
+
+    /// ∫ρ(h(T) − h(T∞))dV from the written temperatures, J.
+    private static double heatIn(SparseGrid temperature, GasLaw law, double voxel) {
+        double sum = 0;
+        for (int l = 0; l < temperature.leafCount(); l++) {
+            SparseGrid.Leaf leaf = temperature.leaf(l);
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                if (leaf.isActive(v)) {
+                    double t = leaf.value(v);
+                    sum += GasLaw.density(t) * law.enthalpy(t);
+                }
+            }
+        }
+        return sum * voxel * voxel * voxel;
+    }
+
+    @Test
+    void threads_oneTwoOrThree_giveTheSameBits() {
+        float[][] one = state(1);
+        float[][] two = state(2);
+        float[][] three = state(3);
+        for (int k = 0; k < one.length; k++) {
+            assertArrayEquals(one[k], two[k]);
+            assertArrayEquals(one[k], three[k]);
+        }
+    }
+
+    private static float[][] state(int threads) {
+        try (Workers own = new Workers(threads)) {
+            Shot shot =
+                    ShotFile.with(
+                            DemoShots.read("oil-store").shot(),
+                            List.of("elements.store.voxel.sketch=1"));
+            Simulation s =
+                    new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), own);
+            for (int i = 0; i < 5; i++) {
+                s.advanceFrame(new Cancel());
+            }
+            GasFields f = s.fields();
+            return new float[][] {
+                f.contents[0],
+                f.contents[1],
+                f.contents[2],
+                f.contents[3],
+                f.velocity[0],
+                f.velocity[1],
+                f.velocity[2],
+                f.impulse
+            };
+        }
+    }
+
+    @Test
+    void memory_ofARun_staysWithinThePlan() {
+        Shot shot = smallStore();
+        Setup setup = Setup.of(shot, shot.element("store"), Fineness.SKETCH);
+        Simulation s = new Simulation(setup, workers);
+        for (int i = 0; i < 4; i++) {
+            s.advanceFrame(new Cancel());
+        }
+        // The pool's arrays, and those of the pressure solver: eight fine ones and a seventh of six
+        // more.
+        double arrays = s.fieldsMade() + 8 + 6 / 7.0;
+        assertTrue(4 * arrays <= Setup.BYTES_PER_CELL, arrays + " arrays");
+    }
+}

@@ -1,0 +1,47 @@
+package ashfall.work;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import org.junit.jupiter.api.Test;
+
+import java.util.concurrent.atomic.AtomicInteger;
+
+class WorkersTest {
+    @Test
+    void forEachSlab_withAnyNumberOfThreads_visitsEachSlabOnce() {
+        for (int threads : new int[] {1, 2, 3, 7}) {
+            try (Workers workers = new Workers(threads)) {
+                int[] visits = new int[1000];
+                workers.forEachSlab(1000, (slab, worker) -> visits[slab]++);
+                int[] once = new int[1000];
+                java.util.Arrays.fill(once, 1);
+                assertArrayEquals(once, visits);
+            }
+        }
+    }
+
+    @Test
+    void forEachSlab_whenASlabFails_throwsItsErrorAndLeavesTheRest() {
+        try (Workers workers = new Workers(2)) {
+            AtomicInteger done = new AtomicInteger();
+            var thrown =
+                    assertThrows(
+                            Workers.WorkFailedException.class,
+                            () ->
+                                    workers.forEachSlab(
+                                            100_000,
+                                            (slab, worker) -> {
+                                                if (slab == 3) {
+                                                    throw new IllegalStateException("slab 3");
+                                                }
+                                                done.incrementAndGet();
+                                            }));
+            assertInstanceOf(IllegalStateException.class, thrown.getCause());
+            assertEquals("slab 3", thrown.getMessage());
+            assertEquals(true, done.get() < 100_000);
+        }
+    }
+}
