@@ -140,8 +140,8 @@ final class FireCommand implements Callable<Integer> {
                 result = job.run();
             } finally {
                 ended.countDown();
+                unhook(stop);
             }
-            unhook(stop);
             return print(result);
         }
     }

@@ -13,7 +13,7 @@ import java.util.List;
 /// at distance r it gives a fluence `P e^(−τ)/(4π r²)`, τ along the straight path through the
 /// coarse extinction. Luminous units: lumen, lux.
 final class FireLight {
-    private static final int CELLS = 22;
+    private static final int CELLS = 18;
     private static final int PATH_SAMPLES = 8;
 
     private final LightGrid grid;
@@ -82,7 +82,7 @@ final class FireLight {
             for (int y = 0; y < g.ny(); y++) {
                 for (int x = 0; x < g.nx(); x++) {
                     int cell = g.at(x, y, z);
-                    if (grid.parts[4][cell] > 1e-4f * brightest) {
+                    if (grid.parts[4][cell] > 1e-3f * brightest) {
                         float h = (float) grid.cell;
                         float[] lamp = {
                             (x + 0.5f) * h,
@@ -132,14 +132,7 @@ final class FireLight {
                 float px = x + t * dx;
                 float py = y + t * dy;
                 float pz = z + t * dz;
-                if (px >= 0
-                        && py >= 0
-                        && pz >= 0
-                        && px <= volume.size(0)
-                        && py <= volume.size(1)
-                        && pz <= volume.size(2)) {
-                    depth += grid.at(3, px, py, pz);
-                }
+                depth += extinctionAt(px, py, pz);
             }
             float got = (float) (Math.exp(-depth * r / PATH_SAMPLES) / (4 * Math.PI * r2));
             if (onGround) {
@@ -149,6 +142,19 @@ final class FireLight {
                 sum[c] += got * lamp[3 + c];
             }
         }
+    }
+
+    /// Extinction of the coarse cell at a place; none outside.
+    private float extinctionAt(float x, float y, float z) {
+        float perCell = (float) (1 / grid.cell);
+        if (x < 0 || y < 0 || z < 0) {
+            return 0;
+        }
+        int ix = (int) (x * perCell);
+        int iy = (int) (y * perCell);
+        int iz = (int) (z * perCell);
+        boolean inside = ix < grid.shape.nx() && iy < grid.shape.ny() && iz < grid.shape.nz();
+        return inside ? grid.parts[3][grid.shape.at(ix, iy, iz)] : 0;
     }
 
     /// Fluence at a place in metres from the corner, lux.

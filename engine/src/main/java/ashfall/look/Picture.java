@@ -1,5 +1,7 @@
 package ashfall.look;
 
+import ashfall.grid.Seeded;
+
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -46,7 +48,9 @@ public record Picture(
         Tone.apply(c);
         int[] out = new int[3];
         for (int k = 0; k < 3; k++) {
-            out[k] = Math.round(255 * Tone.encoded(c[k]));
+            // Half a step of dither keeps plain skies from showing steps.
+            float dither = Seeded.unit(1, 0, k, pixel) - 0.5f;
+            out[k] = Math.max(0, Math.min(255, Math.round(255 * Tone.encoded(c[k]) + dither)));
         }
         return out;
     }

@@ -1,0 +1,260 @@
+package ashfall.cli;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+class AshfallTest {
+    @TempDir private Path folder;
+
+    private record Run(int status, String out, String err) {}
+
+    /// Runs a command line inside this process with its streams caught.
+    private static Run run(String... args) {
+        PrintStream out = System.out;
+        PrintStream err = System.err;
+        ByteArrayOutputStream caughtOut = new ByteArrayOutputStream();
+        ByteArrayOutputStream caughtErr = new ByteArrayOutputStream();
+        try {
+            System.setOut(new PrintStream(caughtOut, true, StandardCharsets.UTF_8));
+            System.setErr(new PrintStream(caughtErr, true, StandardCharsets.UTF_8));
+            int status = Ashfall.execute(args);
+            return new Run(
+                    status,
+                    caughtOut.toString(StandardCharsets.UTF_8),
+                    caughtErr.toString(StandardCharsets.UTF_8));
+        } finally {
+            System.setOut(out);
+            System.setErr(err);
+        }
+    }
+
+    private static JsonNode json(String text) throws IOException {
+        return new ObjectMapper().readTree(text);
+    }
+
+    @Test
+    void fire_render_log_info_workTogether() throws IOException {
+        String dir = folder.resolve("f").toString();
+        Run fire =
+                run(
+                        "fire",
+                        "oil-store",
+                        "--out",
+                        dir,
+                        "--frames",
+                        "1-4",
+                        "--set",
+                        "elements.store.voxel.sketch=1",
+                        "--json");
+        assertEquals(0, fire.status, fire.err);
+        JsonNode fired = json(fire.out);
+        assertEquals(4, fired.get("files").size());
+        assertEquals(dir, fired.get("dir").asText());
+        assertTrue(fired.get("voxels_max").asLong() > 4000);
+
+        Run render =
+                run(
+                        "render",
+                        "oil-store",
+                        "--firing",
+                        dir,
+                        "--out",
+                        folder.resolve("p").toString(),
+                        "--frames",
+                        "4",
+                        "--size",
+                        "64x36",
+                        "--json");
+        assertEquals(0, render.status, render.err);
+        assertTrue(Files.size(folder.resolve("p/oil-store_0004.png")) > 100);
+        assertEquals(4, json(render.out).get("frames").get(0).get("frame").asInt());
+
+        Run log = run("log", dir, "--json");
+        assertEquals(0, log.status, log.err);
+        JsonNode entry = json(log.out).get("frames").get(3);
+        for (String key :
+                List.of(
+                        "frame",
+                        "time_s",
+                        "heat_release_kw",
+                        "fuel_left_kg",
+                        "fuel_burnt_kg",
+                        "hottest_k",
+                        "flame_top_m",
+                        "smoke_kg",
+                        "peak_speed_ms",
+                        "substeps",
+                        "seconds")) {
+            assertTrue(entry.has(key), key);
+        }
+        assertEquals(4 / 24.0, entry.get("time_s").asDouble(), 1e-12);
+        assertTrue(run("log", dir).out.contains("heat MW"));
+
+        String file = folder.resolve("f/oil-store_0004.vdb").toString();
+        JsonNode info = json(run("vdb", "info", file, "--json").out).get("files").get(0);
+        assertEquals(5, info.get("grids").size());
+        assertEquals("firing.json", info.get("metadata").get("firing_record").asText());
+        assertEquals(64, info.get("grids").get(0).get("voxels_sha256").asText().length());
+        assertEquals(0, run("vdb", "check", file).status);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "2|say what to do|",
+                "2|Missing required option|fire oil-store",
+                "1|no shot file and no demo shot 'nothing'|fire nothing --out DIR",
+                "1|there is no parameter 'air.wnid'|fire oil-store --out DIR --set air.wnid=1",
+                "1|'elements.store.burn.fuel': 'tea' is not known|fire oil-store --out DIR --set"
+                        + " elements.store.burn.fuel=tea",
+                "1|the frames run backwards: 9-3; write 3-9|fire oil-store --out DIR --frames 9-3",
+                "1|is no range of frames|fire oil-store --out DIR --frames x",
+                "1|would fit|fire oil-store --out DIR --set elements.store.voxel.sketch=0.0059",
+                "1|--fineness is 'rough'|fire oil-store --out DIR --fineness rough",
+                "1|--threads must be|fire oil-store --out DIR --threads 0",
+                "1|no firing to resume|fire oil-store --out DIR --resume",
+                "1|there is no firing in|log DIR",
+                "1|is no size of a picture|render oil-store --firing DIR --out DIR --size huge",
+                "1|there is no kind of shot 'volcano'|new volcano --out DIR/x",
+                "1|0 elements; there is nothing to fire|fire EMPTY --out DIR",
+                "1|there is no file|vdb info DIR/none.vdb",
+                "1|there is no part 'soup'|bench --part soup",
+            })
+    void wrongInput_isOneSentenceAndAStatus(int status, String sentence, String line)
+            throws IOException {
+        Path empty = folder.resolve("empty.ashfall");
+        assertEquals(0, run("new", "empty", "--out", empty.toString()).status);
+        List<String> args = new ArrayList<>();
+        if (line != null) {
+            for (String word : line.split(" ")) {
+                args.add(word.replace("DIR", folder.toString()).replace("EMPTY", empty.toString()));
+            }
+        }
+        Run r = run(args.toArray(String[]::new));
+        assertEquals(status, r.status, r.err);
+        String last =
+                r.err.lines().filter(l -> l.startsWith("ashfall: ")).reduce((a, b) -> b).orElse("");
+        assertTrue(last.contains(sentence), r.err);
+        assertFalse(r.err.contains("\tat "), r.err);
+    }
+
+    @Test
+    void fire_intoAFile_isRefused() throws IOException {
+        Path file = Files.writeString(folder.resolve("taken"), "x");
+        Run r =
+                run(
+                        "fire",
+                        "oil-store",
+                        "--out",
+                        file.toString(),
+                        "--set",
+                        "elements.store.voxel.sketch=1");
+        assertEquals(1, r.status);
+        assertTrue(r.err.contains("is a file, not a folder"), r.err);
+    }
+
+    @Test
+    void new_thenFire_runsWithoutAWindow() throws IOException {
+        for (String kind : List.of("burner", "fireball", "puff")) {
+            Path shot = folder.resolve(kind + ".ashfall");
+            assertEquals(
+                    0, run("new", kind, "--set", "radius=0.4", "--out", shot.toString()).status);
+            JsonNode root = json(Files.readString(shot));
+            String element = root.get("elements").fieldNames().next();
+            double voxel = root.get("elements").get(element).get("voxel").get("sketch").asDouble();
+            Run r =
+                    run(
+                            "fire",
+                            shot.toString(),
+                            "--out",
+                            folder.resolve(kind).toString(),
+                            "--frames",
+                            "1-2",
+                            "--set",
+                            "elements." + element + ".voxel.sketch=" + 2.5 * voxel);
+            assertEquals(0, r.status, r.err);
+        }
+        assertTrue(run("new", "burner", "--keys").out.contains("air.temperature"));
+    }
+
+    @Test
+    void shots_areListed() {
+        assertTrue(run("shots").out.contains("oil-store"));
+    }
+
+    @Test
+    void bench_measuresAPart() throws IOException {
+        Run r = run("bench", "--part", "pressure", "--size", "32", "--threads", "1", "--json");
+        assertEquals(0, r.status, r.err);
+        JsonNode row = json(r.out).get("rows").get(0);
+        assertEquals("pressure", row.get("part").asText());
+        assertTrue(
+                row.get("mvoxels_per_s").asDouble() > 0
+                        && json(r.out).get("triad_gb_s").asDouble() > 0);
+    }
+
+    /// The same voxels on one thread and two, without vector instructions and with the widest the
+    /// machine has.
+    @Test
+    void fire_onAnyThreadsAndInstructions_givesTheSameVoxels()
+            throws IOException, InterruptedException {
+        String first = voxels("1", "-XX:UseAVX=0");
+        assertEquals(first, voxels("2", "-XX:UseAVX=3"));
+        assertEquals(first, voxels("2", "-XX:UseAVX=0"));
+    }
+
+    private String voxels(String threads, String flag) throws IOException, InterruptedException {
+        Path dir = folder.resolve("bits" + threads + flag.replaceAll("\\W", ""));
+        Process p =
+                new ProcessBuilder(
+                                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                                "-Xmx1g",
+                                flag,
+                                "-cp",
+                                System.getProperty("java.class.path"),
+                                "ashfall.cli.Ashfall",
+                                "fire",
+                                "oil-store",
+                                "--out",
+                                dir.toString(),
+                                "--frames",
+                                "1-6",
+                                "--threads",
+                                threads,
+                                "--set",
+                                "elements.store.voxel.sketch=0.7")
+                        .redirectErrorStream(true)
+                        .start();
+        String said = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertTrue(p.waitFor(5, TimeUnit.MINUTES));
+        assertEquals(0, p.exitValue(), said);
+        StringBuilder all = new StringBuilder();
+        JsonNode grids =
+                json(run("vdb", "info", dir.resolve("oil-store_0006.vdb").toString(), "--json").out)
+                        .get("files")
+                        .get(0)
+                        .get("grids");
+        grids.forEach(g -> all.append(g.get("voxels_sha256").asText()).append('\n'));
+        return all.toString();
+    }
+}
