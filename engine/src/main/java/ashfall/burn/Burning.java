@@ -17,8 +17,9 @@ import ashfall.work.Workers;
 /// update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new temperature,
 /// never a clamp.
 ///
-/// The gas of the cell then fills `V = V₁ T₂/T₁` of it; the contents handed to the transport are
-/// per cubic metre of that gas, and the projection lets exactly the excess V − 1 out.
+/// The mass of the cell then fills `V = m T/K` of it, K = p₀W/R; the projection lets exactly the
+/// excess V − 1 out. That covers every cause of a change of volume: heat, cooling, sources, and the
+/// mixing of gases of different specific heat.
 public final class Burning {
     /// kg of oxygen per kg of soot, C + O₂ → CO₂, and its heat, J/kg.
     private static final float SOOT_OXYGEN = 2.664f;
@@ -80,7 +81,9 @@ public final class Burning {
     /// @param fields velocities and oxygen at the start of the step; only read
     /// @param contents what sources have been added to, per cubic metre of cell; per cubic metre of
     ///     gas on return
-    /// @param volume gas volume over the cell's, with what sources added; after burning on return
+    /// @param mass in a cubic metre of cell, with what sources gave; in a cubic metre of gas on
+    ///     return
+    /// @param volume gas volume over the cell's after burning, written inside the range
     /// @param escape share of the radiation that leaves a cell's surroundings
     /// @param flame heat release, W/m³, written inside the range
     public Totals burn(
@@ -89,12 +92,16 @@ public final class Burning {
             Settings s,
             CellRange range,
             float[][] contents,
+            float[] mass,
             float[] volume,
             Escape escape,
             float[] flame,
             float voxel,
             float dtSeconds) {
-        Row row = new Row(fields, law, s, contents, volume, escape, flame, voxel, dtSeconds, shape);
+        Row row =
+                new Row(
+                        fields, law, s, contents, mass, volume, escape, flame, voxel, dtSeconds,
+                        shape);
         for (int z = 0; z < range.depth(); z++) {
             for (int k = 0; k < SUMS; k++) {
                 sums[k][z] = 0;
@@ -137,6 +144,7 @@ public final class Burning {
         private final GasLaw law;
         private final Escape escape;
         private final float[][] contents;
+        private final float[] mass;
         private final float[] volume;
         private final float[] flame;
         private final float dt;
@@ -163,6 +171,7 @@ public final class Burning {
                 GasLaw law,
                 Settings s,
                 float[][] contents,
+                float[] mass,
                 float[] volume,
                 Escape escape,
                 float[] flame,
@@ -173,6 +182,7 @@ public final class Burning {
             this.law = law;
             this.escape = escape;
             this.contents = contents;
+            this.mass = mass;
             this.volume = volume;
             this.flame = flame;
             this.dt = dt;
@@ -214,72 +224,62 @@ public final class Burning {
             int at = shape.at(x0, y, z);
             for (int j = 0; j < n; j++) {
                 int i = at + j;
-                float gas = volume[i];
-                float energy = e[i];
-                float f = fuel[i];
-                float o = ox[i];
-                float m = soot[i];
+                double before = law.temperatureOfEnthalpy(e[i]);
+                float m = mass[i];
                 flame[i] = 0;
-                if (energy == 0 && f == 0) {
-                    ox[i] = o / gas;
-                    soot[i] = m / gas;
-                    largest[slab] = Math.max(largest[slab], gas - 1f);
+                if (e[i] == 0 && fuel[i] == 0) {
+                    fill(i, before, largest, slab);
                     continue;
                 }
-                double before = law.temperature(energy / gas);
-                double mass = gas * GasLaw.DENSITY_TEMPERATURE / before;
                 double gained = 0;
-                boolean burns = f > 0 && o > 0 && before > ignition;
-                if (oxygen == 0) {
-                    burns = f > 0 && before > ignition;
-                }
+                boolean burns = fuel[i] > 0 && (oxygen == 0 || ox[i] > 0) && before > ignition;
                 if (burns) {
                     float share = (float) (1 - Exact.exp(-dt / mixingTime(i, before)));
-                    float spent = share * (oxygen == 0 ? f : Math.min(f, o / oxygen));
+                    float spent =
+                            share * (oxygen == 0 ? fuel[i] : Math.min(fuel[i], ox[i] / oxygen));
                     float released = spent * heat;
-                    f -= spent;
-                    o = Math.max(0f, o - spent * oxygen);
-                    m += spent * sootYield;
+                    fuel[i] = withoutDust(fuel[i] - spent, 1e-12f);
+                    ox[i] = Math.max(0f, ox[i] - spent * oxygen);
+                    soot[i] += spent * sootYield;
                     gained = released * kept;
-                    flame[i] = released / dt;
-                    sums[0][slab] += spent;
-                    sums[1][slab] += released;
-                    sums[2][slab] += released - gained;
-                    sums[3][slab] += spent * sootYield;
+                    flame[i] = m * released / dt;
+                    sums[0][slab] += m * spent;
+                    sums[1][slab] += m * released;
+                    sums[2][slab] += m * (released - gained);
+                    sums[3][slab] += m * spent * sootYield;
                 }
-                if (sootBurns && m > 0 && o > 0 && before > SOOT_BURNS_ABOVE) {
-                    float spent = (float) Math.min(m * sootFraction, o / SOOT_OXYGEN);
-                    m -= spent;
-                    o = Math.max(0f, o - spent * SOOT_OXYGEN);
-                    double released = spent * SOOT_HEAT;
+                if (sootBurns && soot[i] > 0 && ox[i] > 0 && before > SOOT_BURNS_ABOVE) {
+                    float spent = (float) Math.min(soot[i] * sootFraction, ox[i] / SOOT_OXYGEN);
+                    soot[i] -= spent;
+                    ox[i] = Math.max(0f, ox[i] - spent * SOOT_OXYGEN);
+                    float released = spent * SOOT_HEAT;
                     gained += released * kept;
-                    flame[i] += (float) (released / dt);
-                    sums[1][slab] += released;
-                    sums[2][slab] += released * (1 - kept);
-                    sums[4][slab] += spent;
+                    flame[i] += m * released / dt;
+                    sums[1][slab] += m * released;
+                    sums[2][slab] += m * released * (1 - kept);
+                    sums[4][slab] += m * spent;
                 }
-                double after = before;
-                if (gained != 0) {
-                    after = law.temperatureOfEnthalpy(law.enthalpy(before) + gained / mass);
-                    energy += (float) gained;
-                }
+                float enthalpy = e[i] + (float) gained;
+                double after = gained == 0 ? before : law.temperatureOfEnthalpy(enthalpy);
                 if (!burns && before > ambient + 20 && cooling > 0) {
-                    double cold = cooled(i, after, o / gas, m / gas);
-                    double lost = mass * (law.enthalpy(after) - law.enthalpy(cold));
-                    energy -= (float) lost;
-                    after = cold;
-                    sums[2][slab] += lost;
+                    after = cooled(i, after, ox[i], soot[i] * m);
+                    float left = (float) law.enthalpy(after);
+                    sums[2][slab] += (double) m * (enthalpy - left);
+                    enthalpy = left;
                 }
-                float filled = (float) (gas * (after / before));
-                float per = 1f / filled;
-                e[i] = withoutDust(energy * per, 0.01f);
-                fuel[i] = withoutDust(f * per, 1e-12f);
-                ox[i] = o * per;
-                soot[i] = withoutDust(m * per, 1e-14f);
-                volume[i] = filled;
+                e[i] = withoutDust(enthalpy, 0.01f);
+                soot[i] = withoutDust(soot[i], 1e-14f);
+                fill(i, after, largest, slab);
                 hottest[slab] = Math.max(hottest[slab], (float) after);
-                largest[slab] = Math.max(largest[slab], filled - 1f);
             }
+        }
+
+        /// The room that the cell's mass takes at a temperature, and its density there.
+        private void fill(int i, double kelvin, float[] largest, int slab) {
+            float filled = (float) (mass[i] * kelvin / GasLaw.DENSITY_TEMPERATURE);
+            volume[i] = filled;
+            mass[i] = (float) (GasLaw.DENSITY_TEMPERATURE / kelvin);
+            largest[slab] = Math.max(largest[slab], Math.abs(filled - 1f));
         }
 
         /// Zero in place of traces: they would make the range grow for ever and end as slow
@@ -328,10 +328,10 @@ public final class Burning {
 
         /// Temperature after a step of optically thin T⁴ radiation times the escape factor, never
         /// below ambient.
-        private double cooled(int i, double kelvin, float oxygenDensity, float sootDensity) {
+        private double cooled(int i, double kelvin, float oxygenShare, float sootDensity) {
             double c =
                     cooling
-                            * Escape.absorption(kelvin, sootDensity, oxygenDensity)
+                            * Escape.absorption(kelvin, sootDensity, oxygenShare)
                             * escape.factor(i)
                             * kelvin;
             c /= GasLaw.DENSITY_TEMPERATURE * law.specificHeat(kelvin);

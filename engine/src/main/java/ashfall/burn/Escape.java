@@ -1,7 +1,6 @@
 package ashfall.burn;
 
 import ashfall.gas.GasFields;
-import ashfall.gas.GasLaw;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
@@ -22,8 +21,6 @@ public final class Escape {
     /// κ of undiluted products at 1500 K, 1/m, falling as (1500/T)² (fit to the TNF table for 10 %
     /// CO₂, 12 % H₂O).
     private static final double PRODUCTS = 1.5;
-
-    private static final double OXYGEN_AT_300 = Fuel.OXYGEN_IN_AIR * GasLaw.DENSITY_TEMPERATURE;
 
     private final GridShape shape;
     private final GridShape bricks;
@@ -46,9 +43,8 @@ public final class Escape {
 
     /// Planck mean absorption of gas with soot, 1/m. Products are told from air by the oxygen they
     /// lack.
-    static double absorption(double kelvin, float sootDensity, float oxygenDensity) {
-        double air = OXYGEN_AT_300 / kelvin;
-        double products = Math.max(0, 1 - oxygenDensity / air);
+    static double absorption(double kelvin, float sootDensity, float oxygenShare) {
+        double products = Math.max(0, 1 - oxygenShare / Fuel.OXYGEN_IN_AIR);
         double warm = 1500 / Math.max(600, kelvin);
         return SOOT * sootDensity * kelvin + PRODUCTS * products * Math.min(4, warm * warm);
     }
@@ -85,7 +81,7 @@ public final class Escape {
                                 sum +=
                                         absorption(
                                                 fields.temperature[i],
-                                                fields.contents[GasFields.SOOT][i],
+                                                fields.mass[i] * fields.contents[GasFields.SOOT][i],
                                                 fields.contents[GasFields.OXYGEN][i]);
                             }
                         }

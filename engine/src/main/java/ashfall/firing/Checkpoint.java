@@ -15,21 +15,23 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.zip.CRC32;
 
-/// The whole state that the next step reads, after a frame: contents, velocities, pressure
+/// The whole state that the next step reads, after a frame: mass, contents, velocities, pressure
 /// impulses, time, ledger.
 ///
 /// Layout, little-endian: "ASHFCKP1", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
-/// step, the ledger's f64s, i32 nx, ny, nz, the nine fields as f32 with their spare layers, u32 CRC
+/// step, the ledger's f64s, i32 nx, ny, nz, the ten fields as f32 with their spare layers, u32 CRC
 /// of all before.
 final class Checkpoint {
     static final String FILE = "checkpoint.bin";
     private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '1'};
+    private static final int FIELDS = 10;
     private static final int HEAD = 8 + 32 + 8 + 8 + 8 + 8 * Ledger.SIZE + 12;
 
     private Checkpoint() {}
 
     private static List<float[]> state(GasFields f) {
         List<float[]> all = new ArrayList<>(Arrays.asList(f.contents));
+        all.add(f.mass);
         all.addAll(Arrays.asList(f.velocity));
         all.add(f.impulse);
         all.add(f.impulseBefore);
@@ -38,7 +40,7 @@ final class Checkpoint {
 
     /// Bytes of a checkpoint of a grid with this many floats a field.
     static long size(long fieldSize) {
-        return HEAD + 9 * 4 * fieldSize + 4;
+        return HEAD + FIELDS * 4 * fieldSize + 4;
     }
 
     static void write(Path folder, String key, Simulation simulation) throws IOException {
@@ -108,7 +110,7 @@ final class Checkpoint {
                 return false;
             }
             List<float[]> read = new ArrayList<>();
-            for (int i = 0; i < 9; i++) {
+            for (int i = 0; i < FIELDS; i++) {
                 float[] field = new float[fieldSize];
                 read(channel, 4 * fieldSize, sum).asFloatBuffer().get(field);
                 read.add(field);
@@ -118,7 +120,7 @@ final class Checkpoint {
                 return false;
             }
             List<float[]> targets = state(f);
-            for (int i = 0; i < 9; i++) {
+            for (int i = 0; i < FIELDS; i++) {
                 System.arraycopy(read.get(i), 0, targets.get(i), 0, fieldSize);
             }
             simulation.restore(frame, time, step, Ledger.of(ledger));

@@ -92,7 +92,7 @@ public final class Forces {
             float ambient) {
         float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
         for (int i = at, end = at + n; i < end; i++) {
-            float density = halfK * (1f / t[i] + 1f / t[i - sy]) + 0.5f * (soot[i] + soot[i - sy]);
+            float density = halfK * ((1f + soot[i]) / t[i] + (1f + soot[i - sy]) / t[i - sy]);
             out[i] += gravity * (ambient - density) / density;
         }
     }

@@ -8,8 +8,9 @@ import java.util.Arrays;
 /// All fields of a gas that the next step reads. Arrays are swapped, never shared: who steps the
 /// gas owns them.
 ///
-/// Contents are per cubic metre of cell: enthalpy over the surroundings in J/m³, fuel, oxygen and
-/// soot in kg/m³. Velocities live on faces, in m/s. `temperature` always belongs to `enthalpy`.
+/// Contents are per kilogram of gas: enthalpy over the surroundings in J/kg, mass fractions of
+/// fuel, oxygen and soot; `mass` is the gas in a cubic metre of cell. Velocities live on faces, in
+/// m/s. `temperature` always belongs to the enthalpy.
 public final class GasFields {
     /// How many contents are transported together.
     public static final int CONTENTS = 4;
@@ -24,6 +25,9 @@ public final class GasFields {
 
     /// Enthalpy, fuel, oxygen, soot, in the order of the constants.
     public final float[][] contents = new float[CONTENTS][];
+
+    /// Gas in a cubic metre of cell, kg/m³.
+    public float[] mass;
 
     /// Face velocities along x, y, z, m/s.
     public final float[][] velocity = new float[3][];
@@ -47,16 +51,17 @@ public final class GasFields {
     public GasFields(
             GridShape shape, FieldPool pool, GasLaw law, double oxygenShare, float[] wind) {
         this.shape = shape;
-        this.background = new float[] {0, 0, (float) (law.ambientDensity() * oxygenShare), 0};
+        this.background = new float[] {0, 0, (float) oxygenShare, 0};
         for (int k = 0; k < CONTENTS; k++) {
             contents[k] = filled(pool, background[k]);
         }
+        mass = filled(pool, (float) law.ambientDensity());
         for (int axis = 0; axis < 3; axis++) {
             velocity[axis] = filled(pool, wind[axis]);
         }
         impulse = filled(pool, 0);
         impulseBefore = filled(pool, 0);
-        temperature = filled(pool, (float) law.temperature(0));
+        temperature = filled(pool, (float) law.temperatureOfEnthalpy(0));
         flame = filled(pool, 0);
     }
 
@@ -70,7 +75,7 @@ public final class GasFields {
         return shape;
     }
 
-    /// What the surrounding air holds of a content.
+    /// What a kilogram of the surrounding air holds of a content.
     public float background(int content) {
         return background[content];
     }

@@ -7,9 +7,7 @@ package ashfall.gas;
 /// the adiabatic flame temperature of the fuel by energy alone (physics reference, section 1: a
 /// constant 1005 would end 800 K too hot).
 ///
-/// The solver carries the enthalpy of a cubic metre over the surroundings, `E(T) = ρ(h(T) − h(T∞))`
-/// in J/m³. E grows with T without bound and is 0 in still air, so bounds on E are bounds on T. All
-/// methods are pure; [#rows] work on arrays.
+/// All methods are pure; [#rows] works on arrays.
 public final class GasLaw {
     /// Ambient pressure p₀, Pa.
     public static final double PRESSURE = 101_325;
@@ -23,14 +21,12 @@ public final class GasLaw {
     private final double a;
     private final double b;
     private final double enthalpyAmbient;
-    private final double c;
 
     private GasLaw(double ambientKelvin, double slope) {
         this.ambient = ambientKelvin;
         this.b = slope;
         this.a = CP_AT_300 - 300 * slope;
         this.enthalpyAmbient = a * ambient + 0.5 * b * ambient * ambient;
-        this.c = 2 * enthalpyAmbient;
     }
 
     /// The law of air whose mean specific heat between 298.15 K and `flameKelvin` is
@@ -90,27 +86,11 @@ public final class GasLaw {
         return h / (a + Math.sqrt(a * a + b * h));
     }
 
-    /// Enthalpy of a cubic metre over the surroundings, E(T), J/m³.
-    public double volumeEnthalpy(double kelvin) {
-        return DENSITY_TEMPERATURE * enthalpy(kelvin) / kelvin;
-    }
-
-    /// Temperature at which a cubic metre holds this much enthalpy over the surroundings, K;
-    /// inverse of [#volumeEnthalpy].
-    public double temperature(double joulePerCubicMetre) {
-        // E T = K (a(T - T∞) + b/2 (T² - T∞²)): a quadratic in T, solved in the form that does not
-        // cancel for air.
-        double d = a - joulePerCubicMetre / DENSITY_TEMPERATURE;
-        return c / (d + Math.sqrt(d * d + b * c));
-    }
-
-    /// Temperatures of n cells from their E, from index `at`. Writes `kelvin` only.
+    /// Temperatures of n cells from their enthalpies in J/kg, from index `at`. Writes `kelvin`
+    /// only.
     public void rows(float[] enthalpy, float[] kelvin, int at, int n) {
-        double perK = 1 / DENSITY_TEMPERATURE;
-        double bc = b * c;
         for (int i = at, end = at + n; i < end; i++) {
-            double d = a - enthalpy[i] * perK;
-            kelvin[i] = (float) (c / (d + Math.sqrt(d * d + bc)));
+            kelvin[i] = (float) temperatureOfEnthalpy(enthalpy[i]);
         }
     }
 }

@@ -1,55 +1,50 @@
 package ashfall.gas;
 
-import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
 import java.util.Arrays;
 
-/// Carries enthalpy, fuel, oxygen and soot with the flow, in conserving form.
+/// Carries mass, enthalpy, fuel, oxygen and soot with the flow, in conserving form.
 ///
 /// Dimension-split fluxes with van Leer's limited slopes (van Leer 1977, J. Comput. Phys. 23:276,
 /// the monotonised central limiter), sub-cycled so that no cell gives away more than it holds, at
-/// most 0.9 of it a cycle. Beside the contents the *volume* of the gas in each cell is carried:
-/// burning leaves a cell overfull (volume above 1), the projected flow takes the excess out, and
-/// what a cell holds is always content over volume. So a uniform gas stays uniform, nothing leaves
-/// the bounds of its neighbourhood, and the temperature of a burning cell survives its own
-/// expansion exactly.
+/// most 0.9 of it a cycle. Three quantities build on each other: the *volume* of the gas in each
+/// cell moves with the faces exactly; its *mass* moves with the volume; what a kilogram holds moves
+/// with the mass. So a uniform gas stays uniform, a fraction or a temperature never leaves the
+/// bounds of its neighbourhood, and totals are kept to rounding.
 ///
-/// At the end the volume of each cell is 1 to the accuracy of the projection. What the difference
-/// holds, the *defect*, is measured and given back within the bounds of neighbouring cells, so that
-/// totals are kept to rounding.
+/// Burning leaves a cell overfull (volume above 1), and the projected flow takes the excess out. At
+/// the end of the step the volume of each cell is 1 to the accuracy of the projection; the mass
+/// there is kept as it is, so that nothing is lost, and what room it needs is asked for in the next
+/// step.
 public final class ScalarTransport {
     private static final float OUTFLOW_LIMIT = 0.9f;
     private static final int FIELDS = GasFields.CONTENTS;
 
     private final GridShape shape;
     private final Workers workers;
-    private final FieldPool pool;
     private final Scratch[] scratch;
     private final double[][] gonePartial;
-    private final double[][] sumPartial;
+    private final float[] outflow;
     private final double[] gone = new double[FIELDS];
-    private final double[] defect = new double[FIELDS];
-    private final double[] notReturned = new double[FIELDS];
     private int cycles;
 
-    public ScalarTransport(GridShape shape, FieldPool pool, Workers workers) {
+    public ScalarTransport(GridShape shape, Workers workers) {
         this.shape = shape;
-        this.pool = pool;
         this.workers = workers;
         this.scratch = new Scratch[workers.threads()];
         for (int i = 0; i < scratch.length; i++) {
             scratch[i] = new Scratch(shape.nx() + 2);
         }
-        int planes = Math.max(shape.ny(), shape.nz());
-        this.gonePartial = new double[FIELDS][planes];
-        this.sumPartial = new double[2 * FIELDS][planes];
+        this.gonePartial = new double[FIELDS][Math.max(shape.ny(), shape.nz())];
+        this.outflow = new float[shape.nz()];
     }
 
-    /// Advances the contents by one time step.
+    /// Advances mass and contents by one time step.
     ///
-    /// @param fields contents and projected velocities; contents are changed in place
+    /// @param fields mass in a cubic metre of gas, contents of a kilogram, projected velocities;
+    ///     mass in a cubic metre of cell on return
     /// @param volume gas volume of each cell over the cell's: 1, or more where it burnt; destroyed
     /// @param range where anything differs from the surroundings, with a rim as wide as gas can
     ///     move in the step
@@ -57,42 +52,52 @@ public final class ScalarTransport {
     public void advance(
             GasFields fields, float[] volume, CellRange range, float voxel, float dtSeconds) {
         Arrays.fill(gone, 0);
-        float[][] u = fields.velocity;
         float perCell = dtSeconds / voxel;
-        cycles = Math.max(1, (int) Math.ceil(largestOutflow(u, range) * perCell / OUTFLOW_LIMIT));
+        cycles =
+                Math.max(
+                        1,
+                        (int)
+                                Math.ceil(
+                                        largestOutflow(fields.velocity, range)
+                                                * perCell
+                                                / OUTFLOW_LIMIT));
         float courant = perCell / cycles;
+        Sweep sweep = new Sweep(fields, volume, range, courant);
         for (int cycle = 0; cycle < cycles; cycle++) {
             boolean even = (cycle & 1) == 0;
             if (even) {
-                sweepPlanes(fields, volume, range, courant, true);
+                sweepPlanes(sweep, true);
             }
-            sweepAlongZ(fields, volume, range, courant);
+            clearPartials();
+            workers.forEachSlab(
+                    range.height(),
+                    (slab, worker) -> rows(sweep, 2, range.y0() + slab, scratch[worker], slab));
+            collectGone();
             if (!even) {
-                sweepPlanes(fields, volume, range, courant, false);
+                sweepPlanes(sweep, false);
             }
         }
         double cell = (double) voxel * voxel * voxel;
         for (int k = 0; k < FIELDS; k++) {
             gone[k] *= cell;
         }
-        giveBack(fields, volume, range, cell);
+        workers.forEachSlab(
+                range.depth(),
+                (slab, worker) -> {
+                    for (int y = range.y0(); y < range.y1(); y++) {
+                        for (int i = shape.at(range.x0(), y, range.z0() + slab),
+                                        end = i + range.width();
+                                i < end;
+                                i++) {
+                            fields.mass[i] *= volume[i];
+                        }
+                    }
+                });
     }
 
-    /// What left through the open sides in the last step, in the content's own unit (J or kg);
-    /// inflow counts negative.
+    /// What left through the open sides in the last step, J or kg; inflow counts negative.
     public double gone(int content) {
         return gone[content];
-    }
-
-    /// What the last step's transport lost before it was given back (J or kg), positive when
-    /// content was missing.
-    public double defect(int content) {
-        return defect[content];
-    }
-
-    /// The part of the defect that the neighbourhood's bounds did not let back in.
-    public double notReturned(int content) {
-        return notReturned[content];
     }
 
     /// Sub-cycles of the last step.
@@ -100,8 +105,10 @@ public final class ScalarTransport {
         return cycles;
     }
 
+    /// What stays the same through the sweeps of a step.
+    private record Sweep(GasFields fields, float[] volume, CellRange range, float courant) {}
+
     private float largestOutflow(float[][] u, CellRange r) {
-        float[] largest = new float[r.depth()];
         int sy = shape.sy();
         int sz = shape.sz();
         workers.forEachSlab(
@@ -121,11 +128,11 @@ public final class ScalarTransport {
                                                 sy,
                                                 sz));
                     }
-                    largest[slab] = most;
+                    outflow[slab] = most;
                 });
         float most = 0;
-        for (float l : largest) {
-            most = Math.max(most, l);
+        for (int slab = 0; slab < r.depth(); slab++) {
+            most = Math.max(most, outflow[slab]);
         }
         return most;
     }
@@ -144,38 +151,20 @@ public final class ScalarTransport {
 
     /// Sweeps along x and y: both stay inside one z-plane, so a plane is taken through both while
     /// it is in the cache.
-    private void sweepPlanes(
-            GasFields fields, float[] volume, CellRange r, float courant, boolean xFirst) {
+    private void sweepPlanes(Sweep sweep, boolean xFirst) {
         clearPartials();
         workers.forEachSlab(
-                r.depth(),
+                sweep.range.depth(),
                 (slab, worker) -> {
-                    int z = r.z0() + slab;
+                    int z = sweep.range.z0() + slab;
                     if (xFirst) {
-                        sweepX(fields, volume, r, z, courant, scratch[worker], slab);
+                        sweepX(sweep, z, scratch[worker], slab);
                     }
-                    sweepRows(fields, volume, r, 1, z, courant, scratch[worker], slab);
+                    rows(sweep, 1, z, scratch[worker], slab);
                     if (!xFirst) {
-                        sweepX(fields, volume, r, z, courant, scratch[worker], slab);
+                        sweepX(sweep, z, scratch[worker], slab);
                     }
                 });
-        collectGone();
-    }
-
-    private void sweepAlongZ(GasFields fields, float[] volume, CellRange r, float courant) {
-        clearPartials();
-        workers.forEachSlab(
-                r.height(),
-                (slab, worker) ->
-                        sweepRows(
-                                fields,
-                                volume,
-                                r,
-                                2,
-                                r.y0() + slab,
-                                courant,
-                                scratch[worker],
-                                slab));
         collectGone();
     }
 
@@ -193,124 +182,200 @@ public final class ScalarTransport {
         }
     }
 
-    private void sweepX(
-            GasFields fields,
-            float[] volume,
-            CellRange r,
-            int z,
-            float courant,
-            Scratch s,
-            int slab) {
+    private void sweepX(Sweep sweep, int z, Scratch s, int slab) {
+        CellRange r = sweep.range;
         int n = r.width();
-        float[] u = fields.velocity[0];
+        float[] u = sweep.fields.velocity[0];
+        float[] mass = sweep.fields.mass;
+        boolean lowSide = r.x0() == 0;
+        boolean highSide = r.x1() == shape.nx();
+        Row row = s.now;
         for (int y = r.y0(); y < r.y1(); y++) {
             int at = shape.at(r.x0(), y, z);
-            float[] perVolume = s.perVolumeNow;
-            inverse(volume, at, perVolume, 1, n);
-            perVolume[0] = 1;
-            perVolume[n + 1] = 1;
+            inverses(sweep.volume, mass, row.perVolume, row.perMass, at - 1, n + 2);
+            moved(u, row.moved, at, n + 1, sweep.courant);
+            lineSlopes(mass, s.line, at, n, lowSide, highSide);
+            fluxes(
+                    mass,
+                    row.moved,
+                    s.line,
+                    0,
+                    s.line,
+                    1,
+                    row.perVolume,
+                    0,
+                    row.perVolume,
+                    1,
+                    row.mass,
+                    at,
+                    n + 1,
+                    1);
             for (int k = 0; k < FIELDS; k++) {
-                float[] c = fields.contents[k];
-                float[] slope = s.slopeNow[k];
-                slopes(c, slope, 1, at, n, 1);
-                if (r.x0() == 0) {
-                    slope[1] = 0;
-                }
-                if (r.x1() == shape.nx()) {
-                    slope[n] = 0;
-                }
-                slope[0] = 0;
-                slope[n + 1] = 0;
-                float[] flux = s.fluxNow[k];
+                float[] c = sweep.fields.contents[k];
+                lineSlopes(c, s.line, at, n, lowSide, highSide);
                 fluxes(
-                        c, u, slope, 0, slope, 1, perVolume, 0, perVolume, 1, flux, at, n + 1, 1,
-                        courant);
-                update(c, volume, u, flux, 0, flux, 1, at, n, 1, courant);
-                if (r.x0() == 0) {
-                    gonePartial[k][slab] -= flux[0];
-                }
-                if (r.x1() == shape.nx()) {
-                    gonePartial[k][slab] += flux[n];
-                }
+                        c,
+                        row.mass,
+                        s.line,
+                        0,
+                        s.line,
+                        1,
+                        row.perMass,
+                        0,
+                        row.perMass,
+                        1,
+                        row.flux[k],
+                        at,
+                        n + 1,
+                        1);
+                update(
+                        c,
+                        mass,
+                        sweep.volume,
+                        row.mass,
+                        0,
+                        row.mass,
+                        1,
+                        row.flux[k],
+                        0,
+                        row.flux[k],
+                        1,
+                        at,
+                        n);
+                gonePartial[k][slab] +=
+                        (highSide ? row.flux[k][n] : 0) - (lowSide ? row.flux[k][0] : 0);
             }
-            shrink(volume, u, at, n, 1, courant);
+            updateMass(
+                    mass,
+                    sweep.volume,
+                    row.moved,
+                    0,
+                    row.moved,
+                    1,
+                    row.mass,
+                    0,
+                    row.mass,
+                    1,
+                    at,
+                    n);
+        }
+    }
+
+    /// Slopes along x of n cells into places 1 to n; flat beyond them and at the sides of the box.
+    private static void lineSlopes(
+            float[] c, float[] slope, int at, int n, boolean lowSide, boolean highSide) {
+        slopes(c, slope, 1, at, n, 1);
+        slope[0] = 0;
+        slope[n + 1] = 0;
+        if (lowSide) {
+            slope[1] = 0;
+        }
+        if (highSide) {
+            slope[n] = 0;
         }
     }
 
     /// A sweep across rows: along y in a z-plane (axis 1), or along z in a y-plane (axis 2). In
     /// place: a row is written once both its fluxes are known and no later slope needs its old
     /// values.
-    private void sweepRows(
-            GasFields fields,
-            float[] volume,
-            CellRange r,
-            int axis,
-            int plane,
-            float courant,
-            Scratch s,
-            int slab) {
+    private void rows(Sweep sweep, int axis, int plane, Scratch s, int slab) {
+        CellRange r = sweep.range;
         int stride = shape.stride(axis);
         int first = axis == 1 ? r.y0() : r.z0();
         int last = axis == 1 ? r.y1() : r.z1();
         boolean lowSide = first == 0;
         boolean highSide = last == shape.count(axis);
         int n = r.width();
-        float[] u = fields.velocity[axis];
-        s.startSweep(n);
+        float[] u = sweep.fields.velocity[axis];
+        float[] mass = sweep.fields.mass;
         int at = axis == 1 ? shape.at(r.x0(), first, plane) : shape.at(r.x0(), plane, first);
-        for (int row = first; row <= last; row++, at += stride) {
+        s.startSweep(n);
+        inverses(sweep.volume, mass, s.now.perVolume, s.now.perMass, at - stride, n);
+        for (int i = first; i <= last; i++, at += stride) {
             s.turn();
-            boolean beyond = row == last;
-            if (beyond) {
-                Arrays.fill(s.perVolumeNow, 0, n, 1);
-            } else {
-                inverse(volume, at, s.perVolumeNow, 0, n);
-            }
+            Row low = s.before;
+            Row high = s.now;
+            boolean flat = i == last || (lowSide && i == first) || (highSide && i == last - 1);
+            inverses(sweep.volume, mass, high.perVolume, high.perMass, at, n);
+            moved(u, high.moved, at, n, sweep.courant);
+            rowSlopes(mass, high.massSlope, at, n, stride, flat);
+            fluxes(
+                    mass,
+                    high.moved,
+                    low.massSlope,
+                    0,
+                    high.massSlope,
+                    0,
+                    low.perVolume,
+                    0,
+                    high.perVolume,
+                    0,
+                    high.mass,
+                    at,
+                    n,
+                    stride);
             for (int k = 0; k < FIELDS; k++) {
-                float[] c = fields.contents[k];
-                boolean flat = beyond || (lowSide && row == first) || (highSide && row == last - 1);
-                if (flat) {
-                    Arrays.fill(s.slopeNow[k], 0, n, 0);
-                } else {
-                    slopes(c, s.slopeNow[k], 0, at, n, stride);
-                }
+                float[] c = sweep.fields.contents[k];
+                rowSlopes(c, high.slope[k], at, n, stride, flat);
                 fluxes(
                         c,
-                        u,
-                        s.slopeBefore[k],
+                        high.mass,
+                        low.slope[k],
                         0,
-                        s.slopeNow[k],
+                        high.slope[k],
                         0,
-                        s.perVolumeBefore,
+                        low.perMass,
                         0,
-                        s.perVolumeNow,
+                        high.perMass,
                         0,
-                        s.fluxNow[k],
+                        high.flux[k],
                         at,
                         n,
-                        stride,
-                        courant);
-                if (row > first) {
+                        stride);
+                if (i > first) {
                     update(
                             c,
-                            volume,
-                            u,
-                            s.fluxBefore[k],
+                            mass,
+                            sweep.volume,
+                            low.mass,
                             0,
-                            s.fluxNow[k],
+                            high.mass,
+                            0,
+                            low.flux[k],
+                            0,
+                            high.flux[k],
                             0,
                             at - stride,
-                            n,
-                            stride,
-                            courant);
+                            n);
                 }
-                if ((lowSide && row == first) || (highSide && beyond)) {
-                    gonePartial[k][slab] += (beyond ? 1 : -1) * sum(s.fluxNow[k], n);
+                if ((lowSide && i == first) || (highSide && i == last)) {
+                    gonePartial[k][slab] += (i == last ? 1 : -1) * sum(high.flux[k], n);
                 }
             }
-            if (row > first) {
-                shrink(volume, u, at - stride, n, stride, courant);
+            if (i > first) {
+                updateMass(
+                        mass,
+                        sweep.volume,
+                        low.moved,
+                        0,
+                        high.moved,
+                        0,
+                        low.mass,
+                        0,
+                        high.mass,
+                        0,
+                        at - stride,
+                        n);
             }
+        }
+    }
+
+    private static void rowSlopes(
+            float[] c, float[] slope, int at, int n, int stride, boolean flat) {
+        if (flat) {
+            Arrays.fill(slope, 0, n, 0);
+        } else {
+            slopes(c, slope, 0, at, n, stride);
         }
     }
 
@@ -322,9 +387,20 @@ public final class ScalarTransport {
         return sum;
     }
 
-    private static void inverse(float[] volume, int at, float[] out, int to, int n) {
+    /// 1/volume and 1/mass of the gas in n cells.
+    private static void inverses(
+            float[] volume, float[] mass, float[] perVolume, float[] perMass, int at, int n) {
         for (int i = 0; i < n; i++) {
-            out[to + i] = 1f / volume[at + i];
+            float v = volume[at + i];
+            perVolume[i] = 1f / v;
+            perMass[i] = 1f / (v * mass[at + i]);
+        }
+    }
+
+    /// Gas volume that crosses n lower faces in a cycle, over the cell's.
+    private static void moved(float[] u, float[] moved, int at, int n, float courant) {
+        for (int i = 0; i < n; i++) {
+            moved[i] = u[at + i] * courant;
         }
     }
 
@@ -342,218 +418,133 @@ public final class ScalarTransport {
         }
     }
 
-    /// Content that crosses the lower face of n cells in a cycle, over the volume of a cell.
+    /// What crosses the lower face of n cells: the carrier that moves there times the limited value
+    /// it carries.
     ///
-    /// `slopeLow`, `perVolumeLow` belong to the cells below the faces, `slopeHigh`, `perVolumeHigh`
-    /// to those above.
+    /// `slopeLow` and `perLow` (one over the carrier in a cell) belong to the cells below the
+    /// faces, `slopeHigh` and `perHigh` to those above.
     static void fluxes(
             float[] c,
-            float[] u,
+            float[] carrier,
             float[] slopeLow,
             int low,
             float[] slopeHigh,
             int high,
-            float[] perVolumeLow,
-            int vLow,
-            float[] perVolumeHigh,
-            int vHigh,
+            float[] perLow,
+            int pLow,
+            float[] perHigh,
+            int pHigh,
             float[] flux,
             int at,
             int n,
-            int stride,
-            float courant) {
+            int stride) {
         for (int i = 0; i < n; i++) {
-            float moved = u[at + i] * courant;
-            float up = Math.max(moved, 0f);
-            float down = Math.min(moved, 0f);
+            float up = Math.max(carrier[i], 0f);
+            float down = Math.min(carrier[i], 0f);
             flux[i] =
                     up
                                     * (c[at + i - stride]
                                             + 0.5f
-                                                    * (1f - up * perVolumeLow[vLow + i])
+                                                    * (1f - up * perLow[pLow + i])
                                                     * slopeLow[low + i])
                             + down
                                     * (c[at + i]
                                             - 0.5f
-                                                    * (1f + down * perVolumeHigh[vHigh + i])
+                                                    * (1f + down * perHigh[pHigh + i])
                                                     * slopeHigh[high + i]);
         }
     }
 
-    /// New content per volume of n cells from their two fluxes.
-    static void update(
+    /// New content per kilogram of n cells from the fluxes of mass and content through their faces.
+    private static void update(
             float[] c,
+            float[] mass,
             float[] volume,
-            float[] u,
-            float[] fluxLow,
-            int low,
-            float[] fluxHigh,
-            int high,
+            float[] massLow,
+            int mLow,
+            float[] massHigh,
+            int mHigh,
+            float[] low,
+            int cLow,
+            float[] high,
+            int cHigh,
             int at,
-            int n,
-            int stride,
-            float courant) {
+            int n) {
+        for (int i = 0; i < n; i++) {
+            float before = mass[at + i] * volume[at + i];
+            float after = before + (massLow[mLow + i] - massHigh[mHigh + i]);
+            c[at + i] = (c[at + i] * before + (low[cLow + i] - high[cHigh + i])) / after;
+        }
+    }
+
+    /// New volume of the gas in n cells, and its mass in a cubic metre of gas.
+    private static void updateMass(
+            float[] mass,
+            float[] volume,
+            float[] movedLow,
+            int vLow,
+            float[] movedHigh,
+            int vHigh,
+            float[] low,
+            int mLow,
+            float[] high,
+            int mHigh,
+            int at,
+            int n) {
         for (int i = 0; i < n; i++) {
             float before = volume[at + i];
-            float after = before + (u[at + i] - u[at + i + stride]) * courant;
-            c[at + i] = (c[at + i] * before + (fluxLow[low + i] - fluxHigh[high + i])) / after;
+            float after = before + (movedLow[vLow + i] - movedHigh[vHigh + i]);
+            mass[at + i] = (mass[at + i] * before + (low[mLow + i] - high[mHigh + i])) / after;
+            volume[at + i] = after;
         }
     }
 
-    /// New gas volume of n cells.
-    static void shrink(float[] volume, float[] u, int at, int n, int stride, float courant) {
-        for (int i = 0; i < n; i++) {
-            volume[at + i] += (u[at + i] - u[at + i + stride]) * courant;
-        }
-    }
+    /// What is known of a row of lower faces and of the cells above them.
+    private static final class Row {
+        final float[] perVolume;
+        final float[] perMass;
+        final float[] moved;
+        final float[] mass;
+        final float[] massSlope;
+        final float[][] slope;
+        final float[][] flux;
 
-    private void giveBack(GasFields fields, float[] volume, CellRange r, double cell) {
-        for (double[] p : sumPartial) {
-            Arrays.fill(p, 0);
+        Row(int length) {
+            perVolume = new float[length];
+            perMass = new float[length];
+            moved = new float[length];
+            mass = new float[length];
+            massSlope = new float[length];
+            slope = new float[FIELDS][length];
+            flux = new float[FIELDS][length];
         }
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        int at = shape.at(r.x0(), y, r.z0() + slab);
-                        for (int k = 0; k < FIELDS; k++) {
-                            sumPartial[k][slab] +=
-                                    excess(
-                                            fields.contents[k],
-                                            fields.background(k),
-                                            volume,
-                                            at,
-                                            r.width());
-                        }
-                    }
-                });
-        for (int k = 0; k < FIELDS; k++) {
-            double missing = total(sumPartial[k], r.depth());
-            defect[k] = missing * cell;
-            notReturned[k] = missing == 0 ? 0 : cell * returned(fields.contents[k], r, missing);
-        }
-    }
-
-    private static double total(double[] partial, int count) {
-        double sum = 0;
-        for (int i = 0; i < count; i++) {
-            sum += partial[i];
-        }
-        return sum;
-    }
-
-    private static double excess(float[] c, float background, float[] volume, int at, int n) {
-        double sum = 0;
-        for (int i = at, end = at + n; i < end; i++) {
-            sum += (double) (c[i] - background) * (volume[i] - 1f);
-        }
-        return sum;
-    }
-
-    /// Spreads `missing` over the cells in proportion to the room up (or down) to the neighbours'
-    /// extreme; returns what found no room.
-    private double returned(float[] c, CellRange r, double missing) {
-        float[] room = pool.borrow();
-        double[] partial = sumPartial[FIELDS];
-        boolean upward = missing > 0;
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    double sum = 0;
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        sum +=
-                                roomRow(
-                                        c,
-                                        room,
-                                        upward,
-                                        shape.at(r.x0(), y, r.z0() + slab),
-                                        r.width(),
-                                        shape.sy(),
-                                        shape.sz());
-                    }
-                    partial[slab] = sum;
-                });
-        double available = total(partial, r.depth());
-        double share = available == 0 ? 0 : Math.min(1, missing / available);
-        float factor = (float) share;
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        int at = shape.at(r.x0(), y, r.z0() + slab);
-                        for (int i = at, end = at + r.width(); i < end; i++) {
-                            c[i] += factor * room[i];
-                        }
-                    }
-                });
-        pool.giveBack(room);
-        return missing - share * available;
-    }
-
-    private static double roomRow(
-            float[] c, float[] room, boolean upward, int at, int n, int sy, int sz) {
-        double sum = 0;
-        for (int i = at, end = at + n; i < end; i++) {
-            float bound;
-            if (upward) {
-                bound =
-                        Math.max(
-                                Math.max(
-                                        Math.max(c[i - 1], c[i + 1]),
-                                        Math.max(c[i - sy], c[i + sy])),
-                                Math.max(c[i - sz], c[i + sz]));
-                room[i] = Math.max(0f, bound - c[i]);
-            } else {
-                bound =
-                        Math.min(
-                                Math.min(
-                                        Math.min(c[i - 1], c[i + 1]),
-                                        Math.min(c[i - sy], c[i + sy])),
-                                Math.min(c[i - sz], c[i + sz]));
-                room[i] = Math.min(0f, bound - c[i]);
-            }
-            sum += room[i];
-        }
-        return sum;
     }
 
     /// Rows that one worker needs while it sweeps.
     private static final class Scratch {
-        private float[][] slopeBefore;
-        private float[][] slopeNow;
-        private float[][] fluxBefore;
-        private float[][] fluxNow;
-        private float[] perVolumeBefore;
-        private float[] perVolumeNow;
+        Row before;
+        Row now;
+        final float[] line;
 
         Scratch(int length) {
-            slopeBefore = new float[FIELDS][length];
-            slopeNow = new float[FIELDS][length];
-            fluxBefore = new float[FIELDS][length];
-            fluxNow = new float[FIELDS][length];
-            perVolumeBefore = new float[length];
-            perVolumeNow = new float[length];
+            before = new Row(length);
+            now = new Row(length);
+            line = new float[length];
         }
 
-        /// Before the first row lies a row of surroundings: flat, of volume 1. [#turn()] makes it
-        /// the one before.
+        /// Before the first row lies one of surroundings, without slopes. [#turn()] makes it the
+        /// one before.
         void startSweep(int n) {
-            for (float[] slope : slopeNow) {
+            Arrays.fill(now.massSlope, 0, n, 0);
+            for (float[] slope : now.slope) {
                 Arrays.fill(slope, 0, n, 0);
             }
-            Arrays.fill(perVolumeNow, 0, n, 1);
         }
 
         void turn() {
-            float[][] slope = slopeBefore;
-            slopeBefore = slopeNow;
-            slopeNow = slope;
-            float[][] flux = fluxBefore;
-            fluxBefore = fluxNow;
-            fluxNow = flux;
-            float[] perVolume = perVolumeBefore;
-            perVolumeBefore = perVolumeNow;
-            perVolumeNow = perVolume;
+            Row row = before;
+            before = now;
+            now = row;
         }
     }
 }

@@ -124,15 +124,15 @@ final class Activity {
         return -1;
     }
 
-    /// Sum over all cells, in double, plane by plane.
-    double sum(float[] f, double[] partial) {
+    /// Sum of content times mass over all cells, in double, plane by plane.
+    double sum(float[] content, float[] mass, double[] partial) {
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
                     double s = 0;
                     for (int y = 0; y < shape.ny(); y++) {
                         for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                            s += f[i];
+                            s += (double) content[i] * mass[i];
                         }
                     }
                     partial[z] = s;

@@ -25,7 +25,7 @@ import java.util.Locale;
 /// The order of a step:
 ///
 /// 1. accelerations of the gas as it is;
-/// 2. sources give, fuel burns, gas cools: contents per volume of gas, and the volume V each cell's
+/// 2. sources give, fuel burns, gas cools: what a kilogram holds, and the volume V each cell's
 ///    gas now needs (again with half the step while some cell would grow by more than half);
 /// 3. velocities take half the accelerations and the last pressure gradient, move along the flow,
 ///    take the other half;
@@ -62,7 +62,7 @@ public final class Simulation {
     private final Projection projection;
     private final Activity activity;
     private final float voxel;
-    private final double[] heatPartial;
+    private final double[] partial;
 
     private Ledger ledger = Ledger.zero();
     private long frame;
@@ -86,10 +86,10 @@ public final class Simulation {
         this.escape = new Escape(shape, workers);
         this.forces = new Forces(setup.box(), setup.lattice(), pool, workers);
         this.velocities = new VelocityTransport(shape, pool, workers);
-        this.scalars = new ScalarTransport(shape, pool, workers);
+        this.scalars = new ScalarTransport(shape, workers);
         this.projection = new Projection(shape, setup.sides(), workers);
         this.activity = new Activity(shape, workers);
-        this.heatPartial = new double[shape.nz()];
+        this.partial = new double[shape.nz()];
         this.frame = setup.firstFrame() - 1;
         this.time = setup.rate().seconds(frame);
     }
@@ -231,15 +231,16 @@ public final class Simulation {
         for (int k = 0; k < burnt.length; k++) {
             burnt[k] = pool.borrow();
         }
+        float[] mass = pool.borrow();
         double step = dt;
         for (int attempt = 0; ; attempt++) {
             for (int k = 0; k < burnt.length; k++) {
                 System.arraycopy(fields.contents[k], 0, burnt[k], 0, burnt[k].length);
             }
-            Arrays.fill(volume, 1);
+            System.arraycopy(fields.mass, 0, mass, 0, mass.length);
             Ledger next = ledger;
             for (SourceStage source : sources) {
-                next = next.plus(source.give(burnt, volume, law, time, Math.min(end, time + step)));
+                next = next.plus(source.give(burnt, mass, law, time, Math.min(end, time + step)));
             }
             Burning.Totals totals =
                     burning.burn(
@@ -248,6 +249,7 @@ public final class Simulation {
                             setup.burning(),
                             range,
                             burnt,
+                            mass,
                             volume,
                             escape,
                             fields.flame,
@@ -266,10 +268,11 @@ public final class Simulation {
             step /= 2;
         }
         for (int k = 0; k < burnt.length; k++) {
-            float[] old = fields.contents[k];
+            pool.giveBack(fields.contents[k]);
             fields.contents[k] = burnt[k];
-            pool.giveBack(old);
         }
+        pool.giveBack(fields.mass);
+        fields.mass = mass;
         return step;
     }
 
@@ -411,9 +414,11 @@ public final class Simulation {
 
     private LogEntry entry(Ledger before, double from, Steps steps, double seconds) {
         double cell = (double) voxel * voxel * voxel;
-        double fuelLeft = activity.sum(fields.contents[GasFields.FUEL], heatPartial) * cell;
-        double smoke = activity.sum(fields.contents[GasFields.SOOT], heatPartial) * cell;
-        double enthalpy = activity.sum(fields.contents[GasFields.ENTHALPY], heatPartial) * cell;
+        double fuelLeft =
+                activity.sum(fields.contents[GasFields.FUEL], fields.mass, partial) * cell;
+        double smoke = activity.sum(fields.contents[GasFields.SOOT], fields.mass, partial) * cell;
+        double enthalpy =
+                activity.sum(fields.contents[GasFields.ENTHALPY], fields.mass, partial) * cell;
         int top = activity.highestAbove(fields.flame, 1000);
         return new LogEntry(
                 frame,
@@ -423,7 +428,7 @@ public final class Simulation {
                 ledger.fuelBurnt(),
                 ledger.fuelReleased(),
                 ledger.fuelGone(),
-                ledger.fuelDefect(),
+                ledger.fuelReleased() - ledger.fuelBurnt() - ledger.fuelGone() - fuelLeft,
                 activity.largest(new float[][] {fields.temperature}),
                 top < 0 ? 0 : (top + 1 + setup.box().y()) * (double) voxel,
                 smoke,
@@ -435,7 +440,12 @@ public final class Simulation {
                 ledger.enthalpyGiven() / 1000,
                 enthalpy / 1000,
                 ledger.enthalpyGone() / 1000,
-                ledger.enthalpyDefect() / 1000,
+                (ledger.enthalpyGiven()
+                                + ledger.heat()
+                                - ledger.radiated()
+                                - ledger.enthalpyGone()
+                                - enthalpy)
+                        / 1000,
                 ledger.sootFormed(),
                 ledger.sootBurnt(),
                 ledger.sootGone(),

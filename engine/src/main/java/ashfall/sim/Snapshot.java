@@ -41,6 +41,7 @@ public final class Snapshot {
                                 "density",
                                 "kg/m3",
                                 f.contents[GasFields.SOOT],
+                                f.mass,
                                 0,
                                 DENSITY,
                                 !full.contains("density")),
@@ -48,14 +49,17 @@ public final class Snapshot {
                                 "temperature",
                                 "K",
                                 f.temperature,
+                                null,
                                 ambient,
                                 KELVIN,
                                 !full.contains("temperature")),
-                        new Scalar("flame", "W/m3", f.flame, 0, FLAME, !full.contains("flame")),
+                        new Scalar(
+                                "flame", "W/m3", f.flame, null, 0, FLAME, !full.contains("flame")),
                         new Scalar(
                                 "fuel",
                                 "kg/m3",
                                 f.contents[GasFields.FUEL],
+                                f.mass,
                                 0,
                                 FUEL,
                                 !full.contains("fuel")));
@@ -114,10 +118,12 @@ public final class Snapshot {
         return found.stream().flatMap(layer -> layer.get(channel).stream()).toArray(Leaf[]::new);
     }
 
+    /// @param mass what the field is multiplied with, where it is per kilogram; else null
     private record Scalar(
             String name,
             String unit,
             float[] field,
+            float[] mass,
             float background,
             float threshold,
             boolean half) {}
@@ -166,8 +172,9 @@ public final class Snapshot {
                     int i = shape.at(8 * bx, 8 * by + y, 8 * bz + z);
                     for (int x = 0; x < 8; x++, i++) {
                         int v = x + 8 * y + 64 * z;
-                        boolean active = Math.abs(s.field[i] - s.background) > s.threshold;
-                        values[v] = active ? s.field[i] : background;
+                        float value = s.mass == null ? s.field[i] : s.field[i] * s.mass[i];
+                        boolean active = Math.abs(value - s.background) > s.threshold;
+                        values[v] = active ? value : background;
                         if (active) {
                             mask[z] |= 1L << (v & 63);
                             any = true;

@@ -129,8 +129,8 @@ final class SourceStage {
                 || source.push().integral(from, to) > 0;
     }
 
-    /// Adds what is released between two times to the contents and to the gas volume of the cells.
-    Given give(float[][] contents, float[] volume, GasLaw law, double from, double to) {
+    /// Adds what is released between two times to the mass and the contents of the cells.
+    Given give(float[][] contents, float[] mass, GasLaw law, double from, double to) {
         double fuel = source.fuel().integral(from, to);
         double heat = source.heat().integral(from, to);
         double smoke = source.smoke().integral(from, to);
@@ -139,41 +139,35 @@ final class SourceStage {
             return new Given(0, 0, 0);
         }
         double kelvin = source.temperature().at(0.5 * (from + to));
-        double enthalpy = fuel * law.enthalpy(kelvin) + gas * law.volumeEnthalpy(kelvin);
-        double filled = fuel / GasLaw.density(kelvin) + gas;
+        double gained = fuel + gas * GasLaw.density(kelvin);
+        double energy = heat + gained * law.enthalpy(kelvin);
         double given = 0;
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
             for (int y = range.y0(); y < range.y1(); y++) {
                 int i = shape.at(range.x0(), y, z);
                 for (int x = range.x0(); x < range.x1(); x++, i++, j++) {
-                    float w = weight[j];
+                    double w = weight[j];
                     if (w == 0) {
                         continue;
                     }
                     given += w;
-                    contents[GasFields.FUEL][i] += (float) (w * fuel);
-                    contents[GasFields.SOOT][i] += (float) (w * smoke);
-                    contents[GasFields.ENTHALPY][i] += (float) (w * enthalpy);
-                    volume[i] += (float) (w * filled);
-                    if (heat > 0) {
-                        warm(contents[GasFields.ENTHALPY], volume, law, i, w * heat);
-                    }
+                    double before = mass[i];
+                    double after = before + w * gained;
+                    mass[i] = (float) after;
+                    mix(contents[GasFields.ENTHALPY], i, before, w * energy, after);
+                    mix(contents[GasFields.FUEL], i, before, w * fuel, after);
+                    mix(contents[GasFields.OXYGEN], i, before, 0, after);
+                    mix(contents[GasFields.SOOT], i, before, w * smoke, after);
                 }
             }
         }
         double share = given * cellVolume;
-        return new Given(fuel * share, (heat + enthalpy) * share, smoke * share);
+        return new Given(fuel * share, energy * share, smoke * share);
     }
 
-    /// Heats the mass in a cell; its volume grows with its temperature.
-    private static void warm(
-            float[] energy, float[] volume, GasLaw law, int i, double joulePerCubicMetre) {
-        double before = law.temperature(energy[i] / volume[i]);
-        double mass = volume[i] * GasLaw.density(before);
-        double after = law.temperatureOfEnthalpy(law.enthalpy(before) + joulePerCubicMetre / mass);
-        energy[i] += (float) joulePerCubicMetre;
-        volume[i] *= (float) (after / before);
+    private static void mix(float[] content, int i, double before, double added, double after) {
+        content[i] = (float) ((content[i] * before + added) / after);
     }
 
     /// Brings the gas towards the push's speed, outward from the centre, on the lower faces of the

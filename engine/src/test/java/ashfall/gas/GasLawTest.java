@@ -14,10 +14,9 @@ class GasLawTest {
     @Test
     void conversions_thereAndBack_giveTheTemperature() {
         for (double t = 200; t < 3000; t += 7) {
-            assertEquals(t, law.temperature(law.volumeEnthalpy(t)), 1e-8 * t);
             assertEquals(t, law.temperatureOfEnthalpy(law.enthalpy(t)), 1e-8 * t);
         }
-        assertEquals(0, law.volumeEnthalpy(288), 1e-9);
+        assertEquals(0, law.enthalpy(288), 1e-9);
         assertEquals(1005, law.specificHeat(300), 1e-9);
     }
 
@@ -36,11 +35,11 @@ class GasLawTest {
         float[] e = new float[100];
         float[] t = new float[100];
         for (int i = 0; i < 100; i++) {
-            e[i] = i * 5e3f;
+            e[i] = i * 3e4f;
         }
         law.rows(e, t, 0, 100);
         for (int i = 0; i < 100; i++) {
-            assertEquals((float) law.temperature(e[i]), t[i]);
+            assertEquals((float) law.temperatureOfEnthalpy(e[i]), t[i]);
         }
         assertTrue(t[99] > t[98]);
     }

@@ -77,8 +77,11 @@ class SimulationTest {
                     double dz = (z + 0.5) * h - edge / 2;
                     double inside = (radius - Math.sqrt(dx * dx + dy * dy + dz * dz)) / h + 0.5;
                     double share = Math.max(0, Math.min(1, inside));
-                    s.fields().contents[GasFields.ENTHALPY][shape.at(x, y, z)] =
-                            (float) (share * s.setup().law().volumeEnthalpy(1500));
+                    double kelvin = 1 / (share / 1500 + (1 - share) / 300);
+                    int i = shape.at(x, y, z);
+                    s.fields().contents[GasFields.ENTHALPY][i] =
+                            (float) s.setup().law().enthalpy(kelvin);
+                    s.fields().mass[i] = (float) GasLaw.density(kelvin);
                 }
             }
         }
@@ -223,7 +226,7 @@ class SimulationTest {
         assertEquals(last.fuelReleasedKg(), accounted, 0.005 * last.fuelReleasedKg());
         System.out.printf(
                 Locale.ROOT,
-                "fuel: %.2e of it a second given back, balance %.2e%n",
+                "fuel: %.2e of it a second lost, balance %.2e%n",
                 defectPerSecond,
                 accounted / last.fuelReleasedKg() - 1);
         assertTrue(defectPerSecond < 0.02, "defect " + defectPerSecond);
@@ -288,6 +291,7 @@ class SimulationTest {
                 f.contents[1],
                 f.contents[2],
                 f.contents[3],
+                f.mass,
                 f.velocity[0],
                 f.velocity[1],
                 f.velocity[2],
