@@ -122,7 +122,7 @@ public final class FiringJob {
         long started = System.nanoTime();
         Path folder = request.folder();
         try {
-            Files.createDirectories(folder);
+            makeFolder(folder);
             if (!Files.isWritable(folder)) {
                 throw new AccessDeniedException(folder.toString());
             }
@@ -152,6 +152,17 @@ public final class FiringJob {
                             + reason(e)
                             + "; frames already written stay",
                     e);
+        }
+    }
+
+    private static void makeFolder(Path folder) throws FileAlreadyExistsException {
+        try {
+            Files.createDirectories(folder);
+        } catch (FileAlreadyExistsException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new FiringException(
+                    "the folder '" + folder + "' cannot be made; choose another with --out", e);
         }
     }
 

@@ -14,11 +14,11 @@ import java.util.Arrays;
 ///   section 2.5).
 /// - Vorticity: `ε' h |ω| (N × ω)`, N = ∇|ω|/|∇|ω||, the form without scale (after Fedkiw, Stam &
 ///   Jensen 2001).
-/// - Turbulence: [Turbulence], in hot gas only.
+/// - Turbulence: [Stirring], in hot gas only.
 public final class Forces {
     /// @param gravity m/s², downwards
     /// @param vorticity ε', 0 for none
-    public record Settings(double gravity, double vorticity, Turbulence turbulence) {}
+    public record Settings(double gravity, double vorticity, Stirring stirring) {}
 
     private final GridShape shape;
     private final Box box;
@@ -54,8 +54,8 @@ public final class Forces {
         if (settings.vorticity() > 0) {
             addVorticity(fields, law, (float) settings.vorticity(), range, out);
         }
-        if (!settings.turbulence().isStill()) {
-            addTurbulence(fields, law, settings.turbulence(), range, seconds, out);
+        if (!settings.stirring().isStill()) {
+            addStirring(fields, law, settings.stirring(), range, seconds, out);
         }
         addLift(fields, law, (float) settings.gravity(), range, out[1]);
     }
@@ -97,10 +97,10 @@ public final class Forces {
         }
     }
 
-    private void addTurbulence(
+    private void addStirring(
             GasFields fields,
             GasLaw law,
-            Turbulence turbulence,
+            Stirring stirring,
             CellRange r,
             double seconds,
             float[][] out) {
@@ -120,21 +120,10 @@ public final class Forces {
                             if (weight == 0) {
                                 continue;
                             }
-                            float px = x0 + x * h;
-                            float py = y0 + y * h;
-                            float pz = z0 + z * h;
-                            out[0][i] +=
-                                    weight
-                                            * turbulence.at(
-                                                    0, px, py + 0.5f * h, pz + 0.5f * h, seconds);
-                            out[1][i] +=
-                                    weight
-                                            * turbulence.at(
-                                                    1, px + 0.5f * h, py, pz + 0.5f * h, seconds);
-                            out[2][i] +=
-                                    weight
-                                            * turbulence.at(
-                                                    2, px + 0.5f * h, py + 0.5f * h, pz, seconds);
+                            float px = x0 + (x + 0.5f) * h;
+                            float py = y0 + (y + 0.5f) * h;
+                            float pz = z0 + (z + 0.5f) * h;
+                            stirring.add(px, py, pz, seconds, weight, out, i);
                         }
                     }
                 });
@@ -185,32 +174,27 @@ public final class Forces {
                         rim.z0() + 1,
                         rim.z1() - 1);
         if (!inner.isEmpty()) {
-            float[] force = pool.borrow();
-            for (int axis = 0; axis < 3; axis++) {
-                int a = axis;
-                workers.forEachSlab(
-                        inner.depth(),
-                        (slab, worker) -> {
-                            for (int y = inner.y0(); y < inner.y1(); y++) {
-                                int at = shape.at(inner.x0(), y, inner.z0() + slab);
-                                confineRow(
-                                        ox,
-                                        oy,
-                                        oz,
-                                        size,
-                                        force,
-                                        a,
-                                        at,
-                                        inner.width(),
-                                        shape.sy(),
-                                        shape.sz(),
-                                        epsilon * h);
-                            }
-                        });
-                spreadToFaces(
-                        force, fields.temperature, (float) law.ambient(), out[axis], axis, inner);
-            }
-            pool.giveBack(force);
+            workers.forEachSlab(
+                    inner.depth(),
+                    (slab, worker) -> {
+                        for (int y = inner.y0(); y < inner.y1(); y++) {
+                            int at = shape.at(inner.x0(), y, inner.z0() + slab);
+                            confineRow(
+                                    ox,
+                                    oy,
+                                    oz,
+                                    size,
+                                    at,
+                                    inner.width(),
+                                    shape.sy(),
+                                    shape.sz(),
+                                    epsilon * h);
+                        }
+                    });
+            float ambient = (float) law.ambient();
+            spreadToFaces(ox, fields.temperature, ambient, out[0], 0, inner);
+            spreadToFaces(oy, fields.temperature, ambient, out[1], 1, inner);
+            spreadToFaces(oz, fields.temperature, ambient, out[2], 2, inner);
         }
         pool.giveBack(ox);
         pool.giveBack(oy);
@@ -249,14 +233,13 @@ public final class Forces {
         }
     }
 
-    /// Component `axis` of ε'h|ω|(N × ω) at n cells.
+    /// Turns the curl (ox, oy, oz) of n cells into the acceleration ε'h|ω|(N × ω), in place;
+    /// `scale` is ε'h.
     private static void confineRow(
             float[] ox,
             float[] oy,
             float[] oz,
             float[] size,
-            float[] force,
-            int axis,
             int at,
             int n,
             int sy,
@@ -268,11 +251,12 @@ public final class Forces {
             float gz = size[i + sz] - size[i - sz];
             float length = (float) Math.sqrt(gx * gx + gy * gy + gz * gz) + 1e-6f;
             float s = scale * size[i] / length;
-            float cross =
-                    axis == 0
-                            ? gy * oz[i] - gz * oy[i]
-                            : axis == 1 ? gz * ox[i] - gx * oz[i] : gx * oy[i] - gy * ox[i];
-            force[i] = s * cross;
+            float a = ox[i];
+            float b = oy[i];
+            float c = oz[i];
+            ox[i] = s * (gy * c - gz * b);
+            oy[i] = s * (gz * a - gx * c);
+            oz[i] = s * (gx * b - gy * a);
         }
     }
 

@@ -3,7 +3,7 @@ package ashfall.gas;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
-/// Makes the flow expand by exactly what burns: `∇·u = S`, by the pressure of a gas of varying
+/// Makes the flow grow by exactly what burns: `∇·u = S`, by the pressure of a gas of varying
 /// density, `∇·((Δt/ρ)∇p') = ∇·u* − S` (Rehm & Baum 1978; Majda & Sethian 1985). p' leaves the
 /// hydrostatic part of still air out.
 ///

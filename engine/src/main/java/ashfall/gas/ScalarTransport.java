@@ -21,6 +21,7 @@ import java.util.Arrays;
 public final class ScalarTransport {
     private static final float OUTFLOW_LIMIT = 0.9f;
     private static final int FIELDS = GasFields.CONTENTS;
+    private static final int MASS = FIELDS;
 
     private final GridShape shape;
     private final Workers workers;
@@ -185,94 +186,114 @@ public final class ScalarTransport {
     private void sweepX(Sweep sweep, int z, Scratch s, int slab) {
         CellRange r = sweep.range;
         int n = r.width();
-        float[] u = sweep.fields.velocity[0];
         float[] mass = sweep.fields.mass;
         boolean lowSide = r.x0() == 0;
         boolean highSide = r.x1() == shape.nx();
-        Row row = s.now;
+        // Cells -1 to n lie at 0 to n + 1 of `low` rows; face j has cell j - 1 below it and cell j
+        // above.
+        Row low = s.before;
+        Row high = s.now;
         for (int y = r.y0(); y < r.y1(); y++) {
             int at = shape.at(r.x0(), y, z);
-            inverses(sweep.volume, mass, row.perVolume, row.perMass, at - 1, n + 2);
-            moved(u, row.moved, at, n + 1, sweep.courant);
-            lineSlopes(mass, s.line, at, n, lowSide, highSide);
+            low.load(sweep.volume, mass, at - 1, n + 2);
+            moved(sweep.fields.velocity[0], low.moved, at, n + 1, sweep.courant);
+            shift(low.volume, high.volume, n + 1);
+            shift(low.perVolume, high.perVolume, n + 1);
+            shift(low.perMass, high.perMass, n + 1);
+            shift(low.content, high.content, n + 1);
+            shift(low.value[MASS], high.value[MASS], n + 1);
+            lineSlopes(
+                    low.value[MASS],
+                    high.value[MASS],
+                    low.slope[MASS],
+                    high.slope[MASS],
+                    s,
+                    n,
+                    lowSide,
+                    highSide);
             fluxes(
-                    mass,
-                    row.moved,
-                    s.line,
-                    0,
-                    s.line,
-                    1,
-                    row.perVolume,
-                    0,
-                    row.perVolume,
-                    1,
-                    row.mass,
-                    at,
-                    n + 1,
-                    1);
+                    low.moved,
+                    low.value[MASS],
+                    low.slope[MASS],
+                    low.perVolume,
+                    high.value[MASS],
+                    high.slope[MASS],
+                    high.perVolume,
+                    low.flux[MASS],
+                    n + 1);
+            shift(low.flux[MASS], high.flux[MASS], n);
             for (int k = 0; k < FIELDS; k++) {
                 float[] c = sweep.fields.contents[k];
-                lineSlopes(c, s.line, at, n, lowSide, highSide);
+                System.arraycopy(c, at - 1, low.value[k], 0, n + 2);
+                shift(low.value[k], high.value[k], n + 1);
+                lineSlopes(
+                        low.value[k],
+                        high.value[k],
+                        low.slope[k],
+                        high.slope[k],
+                        s,
+                        n,
+                        lowSide,
+                        highSide);
                 fluxes(
-                        c,
-                        row.mass,
-                        s.line,
-                        0,
-                        s.line,
-                        1,
-                        row.perMass,
-                        0,
-                        row.perMass,
-                        1,
-                        row.flux[k],
-                        at,
-                        n + 1,
-                        1);
-                update(
-                        c,
-                        mass,
-                        sweep.volume,
-                        row.mass,
-                        0,
-                        row.mass,
-                        1,
-                        row.flux[k],
-                        0,
-                        row.flux[k],
-                        1,
-                        at,
-                        n);
+                        low.flux[MASS],
+                        low.value[k],
+                        low.slope[k],
+                        low.perMass,
+                        high.value[k],
+                        high.slope[k],
+                        high.perMass,
+                        low.flux[k],
+                        n + 1);
                 gonePartial[k][slab] +=
-                        (highSide ? row.flux[k][n] : 0) - (lowSide ? row.flux[k][0] : 0);
+                        (highSide ? low.flux[k][n] : 0) - (lowSide ? low.flux[k][0] : 0);
+                shift(low.flux[k], high.flux[k], n);
+                update(
+                        high.value[k],
+                        high.content,
+                        low.flux[MASS],
+                        high.flux[MASS],
+                        low.flux[k],
+                        high.flux[k],
+                        s.line,
+                        n);
+                System.arraycopy(s.line, 0, c, at, n);
             }
-            updateMass(
-                    mass,
-                    sweep.volume,
-                    row.moved,
-                    0,
-                    row.moved,
-                    1,
-                    row.mass,
-                    0,
-                    row.mass,
-                    1,
-                    at,
-                    n);
+            shift(low.moved, high.moved, n);
+            updateMass(high, low.moved, high.moved, low.flux[MASS], high.flux[MASS], s, n);
+            System.arraycopy(s.line, 0, mass, at, n);
+            System.arraycopy(s.above, 0, sweep.volume, at, n);
         }
     }
 
-    /// Slopes along x of n cells into places 1 to n; flat beyond them and at the sides of the box.
+    /// The row one place on: loops over rows of the same index run as vector instructions, others
+    /// do not.
+    private static void shift(float[] from, float[] to, int n) {
+        System.arraycopy(from, 1, to, 0, n);
+    }
+
+    /// Slopes along x into places 1 to n of `slopeLow`, flat beyond them and at the sides of the
+    /// box; `slopeHigh` is the same a place on.
     private static void lineSlopes(
-            float[] c, float[] slope, int at, int n, boolean lowSide, boolean highSide) {
-        slopes(c, slope, 1, at, n, 1);
-        slope[0] = 0;
-        slope[n + 1] = 0;
+            float[] low,
+            float[] high,
+            float[] slopeLow,
+            float[] slopeHigh,
+            Scratch s,
+            int n,
+            boolean lowSide,
+            boolean highSide) {
+        shift(high, s.above, n);
+        slopes(low, high, s.above, slopeHigh, n);
+        slopeHigh[n] = 0;
         if (lowSide) {
-            slope[1] = 0;
+            slopeHigh[0] = 0;
         }
         if (highSide) {
-            slope[n] = 0;
+            slopeHigh[n - 1] = 0;
         }
+        slopeLow[0] = 0;
+        System.arraycopy(slopeHigh, 0, slopeLow, 1, n + 1);
     }
 
     /// A sweep across rows: along y in a z-plane (axis 1), or along z in a y-plane (axis 2). In
@@ -286,96 +307,78 @@ public final class ScalarTransport {
         boolean lowSide = first == 0;
         boolean highSide = last == shape.count(axis);
         int n = r.width();
-        float[] u = sweep.fields.velocity[axis];
-        float[] mass = sweep.fields.mass;
+        GasFields fields = sweep.fields;
         int at = axis == 1 ? shape.at(r.x0(), first, plane) : shape.at(r.x0(), plane, first);
-        s.startSweep(n);
-        inverses(sweep.volume, mass, s.now.perVolume, s.now.perMass, at - stride, n);
+        // Before the first row lies one of surroundings, without slopes.
+        s.now.load(sweep.volume, fields.mass, at - stride, n);
+        Arrays.fill(s.now.slope[MASS], 0, n, 0);
+        for (int k = 0; k < FIELDS; k++) {
+            System.arraycopy(fields.contents[k], at - stride, s.now.value[k], 0, n);
+            Arrays.fill(s.now.slope[k], 0, n, 0);
+        }
         for (int i = first; i <= last; i++, at += stride) {
             s.turn();
             Row low = s.before;
             Row high = s.now;
             boolean flat = i == last || (lowSide && i == first) || (highSide && i == last - 1);
-            inverses(sweep.volume, mass, high.perVolume, high.perMass, at, n);
-            moved(u, high.moved, at, n, sweep.courant);
-            rowSlopes(mass, high.massSlope, at, n, stride, flat);
+            high.load(sweep.volume, fields.mass, at, n);
+            moved(fields.velocity[axis], high.moved, at, n, sweep.courant);
+            rowSlopes(fields.mass, low, high, MASS, s, at + stride, n, flat);
             fluxes(
-                    mass,
                     high.moved,
-                    low.massSlope,
-                    0,
-                    high.massSlope,
-                    0,
+                    low.value[MASS],
+                    low.slope[MASS],
                     low.perVolume,
-                    0,
+                    high.value[MASS],
+                    high.slope[MASS],
                     high.perVolume,
-                    0,
-                    high.mass,
-                    at,
-                    n,
-                    stride);
+                    high.flux[MASS],
+                    n);
             for (int k = 0; k < FIELDS; k++) {
-                float[] c = sweep.fields.contents[k];
-                rowSlopes(c, high.slope[k], at, n, stride, flat);
+                float[] c = fields.contents[k];
+                System.arraycopy(c, at, high.value[k], 0, n);
+                rowSlopes(c, low, high, k, s, at + stride, n, flat);
                 fluxes(
-                        c,
-                        high.mass,
+                        high.flux[MASS],
+                        low.value[k],
                         low.slope[k],
-                        0,
-                        high.slope[k],
-                        0,
                         low.perMass,
-                        0,
+                        high.value[k],
+                        high.slope[k],
                         high.perMass,
-                        0,
                         high.flux[k],
-                        at,
-                        n,
-                        stride);
+                        n);
                 if (i > first) {
                     update(
-                            c,
-                            mass,
-                            sweep.volume,
-                            low.mass,
-                            0,
-                            high.mass,
-                            0,
+                            low.value[k],
+                            low.content,
+                            low.flux[MASS],
+                            high.flux[MASS],
                             low.flux[k],
-                            0,
                             high.flux[k],
-                            0,
-                            at - stride,
+                            s.line,
                             n);
+                    System.arraycopy(s.line, 0, c, at - stride, n);
                 }
                 if ((lowSide && i == first) || (highSide && i == last)) {
                     gonePartial[k][slab] += (i == last ? 1 : -1) * sum(high.flux[k], n);
                 }
             }
             if (i > first) {
-                updateMass(
-                        mass,
-                        sweep.volume,
-                        low.moved,
-                        0,
-                        high.moved,
-                        0,
-                        low.mass,
-                        0,
-                        high.mass,
-                        0,
-                        at - stride,
-                        n);
+                updateMass(low, low.moved, high.moved, low.flux[MASS], high.flux[MASS], s, n);
+                System.arraycopy(s.line, 0, fields.mass, at - stride, n);
+                System.arraycopy(s.above, 0, sweep.volume, at - stride, n);
             }
         }
     }
 
     private static void rowSlopes(
-            float[] c, float[] slope, int at, int n, int stride, boolean flat) {
+            float[] c, Row low, Row high, int k, Scratch s, int above, int n, boolean flat) {
         if (flat) {
-            Arrays.fill(slope, 0, n, 0);
+            Arrays.fill(high.slope[k], 0, n, 0);
         } else {
-            slopes(c, slope, 0, at, n, stride);
+            System.arraycopy(c, above, s.above, 0, n);
+            slopes(low.value[k], high.value[k], s.above, high.slope[k], n);
         }
     }
 
@@ -387,136 +390,120 @@ public final class ScalarTransport {
         return sum;
     }
 
-    /// 1/volume and 1/mass of the gas in n cells.
-    private static void inverses(
-            float[] volume, float[] mass, float[] perVolume, float[] perMass, int at, int n) {
-        for (int i = 0; i < n; i++) {
-            float v = volume[at + i];
-            perVolume[i] = 1f / v;
-            perMass[i] = 1f / (v * mass[at + i]);
-        }
-    }
-
     /// Gas volume that crosses n lower faces in a cycle, over the cell's.
     private static void moved(float[] u, float[] moved, int at, int n, float courant) {
+        System.arraycopy(u, at, moved, 0, n);
         for (int i = 0; i < n; i++) {
-            moved[i] = u[at + i] * courant;
+            moved[i] *= courant;
         }
     }
 
     /// Limited slope of each cell of a row, per cell: the smallest of twice the two differences and
     /// their mean, 0 at extrema.
-    static void slopes(float[] c, float[] slope, int to, int at, int n, int stride) {
+    static void slopes(float[] below, float[] here, float[] above, float[] slope, int n) {
         for (int i = 0; i < n; i++) {
-            float here = c[at + i];
-            float below = 2f * (here - c[at + i - stride]);
-            float above = 2f * (c[at + i + stride] - here);
-            float mean = 0.25f * (below + above);
-            slope[to + i] =
-                    Math.max(0f, Math.min(mean, Math.min(below, above)))
-                            + Math.min(0f, Math.max(mean, Math.max(below, above)));
+            float a = 2f * (here[i] - below[i]);
+            float b = 2f * (above[i] - here[i]);
+            float mean = 0.25f * (a + b);
+            slope[i] =
+                    Math.max(0f, Math.min(mean, Math.min(a, b)))
+                            + Math.min(0f, Math.max(mean, Math.max(a, b)));
         }
     }
 
-    /// What crosses the lower face of n cells: the carrier that moves there times the limited value
-    /// it carries.
-    ///
-    /// `slopeLow` and `perLow` (one over the carrier in a cell) belong to the cells below the
-    /// faces, `slopeHigh` and `perHigh` to those above.
+    /// What crosses n faces: the carrier that moves there times the limited value it carries. `low`
+    /// rows belong to the cells below the faces, `high` ones to those above; `per` is one over the
+    /// carrier in a cell.
     static void fluxes(
-            float[] c,
             float[] carrier,
+            float[] low,
             float[] slopeLow,
-            int low,
-            float[] slopeHigh,
-            int high,
             float[] perLow,
-            int pLow,
+            float[] high,
+            float[] slopeHigh,
             float[] perHigh,
-            int pHigh,
             float[] flux,
-            int at,
-            int n,
-            int stride) {
+            int n) {
         for (int i = 0; i < n; i++) {
             float up = Math.max(carrier[i], 0f);
             float down = Math.min(carrier[i], 0f);
             flux[i] =
-                    up
-                                    * (c[at + i - stride]
-                                            + 0.5f
-                                                    * (1f - up * perLow[pLow + i])
-                                                    * slopeLow[low + i])
-                            + down
-                                    * (c[at + i]
-                                            - 0.5f
-                                                    * (1f + down * perHigh[pHigh + i])
-                                                    * slopeHigh[high + i]);
+                    up * (low[i] + 0.5f * (1f - up * perLow[i]) * slopeLow[i])
+                            + down * (high[i] - 0.5f * (1f + down * perHigh[i]) * slopeHigh[i]);
         }
     }
 
-    /// New content per kilogram of n cells from the fluxes of mass and content through their faces.
+    /// New content per kilogram of n cells from the fluxes of mass and content through their faces;
+    /// `mass` is what they held before, over the volume of a cell.
     private static void update(
             float[] c,
             float[] mass,
-            float[] volume,
             float[] massLow,
-            int mLow,
             float[] massHigh,
-            int mHigh,
             float[] low,
-            int cLow,
             float[] high,
-            int cHigh,
-            int at,
+            float[] out,
             int n) {
         for (int i = 0; i < n; i++) {
-            float before = mass[at + i] * volume[at + i];
-            float after = before + (massLow[mLow + i] - massHigh[mHigh + i]);
-            c[at + i] = (c[at + i] * before + (low[cLow + i] - high[cHigh + i])) / after;
+            float after = mass[i] + (massLow[i] - massHigh[i]);
+            out[i] = (c[i] * mass[i] + (low[i] - high[i])) / after;
         }
     }
 
-    /// New volume of the gas in n cells, and its mass in a cubic metre of gas.
+    /// New volume of the gas in n cells into `s.above`, and its mass in a cubic metre of gas into
+    /// `s.line`.
     private static void updateMass(
-            float[] mass,
-            float[] volume,
+            Row cells,
             float[] movedLow,
-            int vLow,
             float[] movedHigh,
-            int vHigh,
             float[] low,
-            int mLow,
             float[] high,
-            int mHigh,
-            int at,
+            Scratch s,
             int n) {
+        float[] volume = cells.volume;
+        float[] mass = cells.content;
+        float[] nextVolume = s.above;
+        float[] nextMass = s.line;
         for (int i = 0; i < n; i++) {
-            float before = volume[at + i];
-            float after = before + (movedLow[vLow + i] - movedHigh[vHigh + i]);
-            mass[at + i] = (mass[at + i] * before + (low[mLow + i] - high[mHigh + i])) / after;
-            volume[at + i] = after;
+            float after = volume[i] + (movedLow[i] - movedHigh[i]);
+            nextVolume[i] = after;
+            nextMass[i] = (mass[i] + (low[i] - high[i])) / after;
         }
     }
 
-    /// What is known of a row of lower faces and of the cells above them.
+    /// What is known of a row of cells and of their lower faces. Row [#MASS] of values is the mass
+    /// in a cubic metre of gas.
     private static final class Row {
+        final float[] volume;
+        final float[] content;
         final float[] perVolume;
         final float[] perMass;
         final float[] moved;
-        final float[] mass;
-        final float[] massSlope;
+        final float[][] value;
         final float[][] slope;
         final float[][] flux;
 
         Row(int length) {
+            volume = new float[length];
+            content = new float[length];
             perVolume = new float[length];
             perMass = new float[length];
             moved = new float[length];
-            mass = new float[length];
-            massSlope = new float[length];
-            slope = new float[FIELDS][length];
-            flux = new float[FIELDS][length];
+            value = new float[FIELDS + 1][length];
+            slope = new float[FIELDS + 1][length];
+            flux = new float[FIELDS + 1][length];
+        }
+
+        /// Volume and mass of n cells, and one over each.
+        void load(float[] volumes, float[] masses, int at, int n) {
+            float[] density = value[MASS];
+            System.arraycopy(volumes, at, volume, 0, n);
+            System.arraycopy(masses, at, density, 0, n);
+            for (int i = 0; i < n; i++) {
+                content[i] = volume[i] * density[i];
+                perVolume[i] = 1f / volume[i];
+                perMass[i] = 1f / content[i];
+            }
         }
     }
 
@@ -525,20 +512,13 @@ public final class ScalarTransport {
         Row before;
         Row now;
         final float[] line;
+        final float[] above;
 
         Scratch(int length) {
             before = new Row(length);
             now = new Row(length);
             line = new float[length];
-        }
-
-        /// Before the first row lies one of surroundings, without slopes. [#turn()] makes it the
-        /// one before.
-        void startSweep(int n) {
-            Arrays.fill(now.massSlope, 0, n, 0);
-            for (float[] slope : now.slope) {
-                Arrays.fill(slope, 0, n, 0);
-            }
+            above = new float[length];
         }
 
         void turn() {

@@ -1,4 +1,4 @@
-/// Motion of the gas: transport, forces, and the pressure that makes the flow expand by exactly
+/// Motion of the gas: transport, forces, and the pressure that makes the flow grow by exactly
 /// what burns.
 ///
 /// Data in: fields over one [ashfall.grid.GridShape] and numbers in SI units. Data out: the same

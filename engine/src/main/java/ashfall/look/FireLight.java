@@ -170,7 +170,7 @@ final class FireLight {
         arriving(x, y, z, true, rgb);
     }
 
-    /// Light power of the whole fire, lumen.
+    /// Luminous power of the whole fire, lumen.
     double power() {
         double sum = 0;
         for (float[] lamp : lamps) {

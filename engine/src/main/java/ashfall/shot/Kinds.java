@@ -442,7 +442,7 @@ public final class Kinds {
                         "colder",
                         "hotter",
                         GAS);
-        public static final Quantity FUEL =
+        public static final Quantity RELEASED_FUEL =
                 new Quantity(
                         "release.fuel",
                         "Fuel",
@@ -560,7 +560,7 @@ public final class Kinds {
             RADIUS,
             SIZE,
             TEMPERATURE,
-            FUEL,
+            RELEASED_FUEL,
             TOTAL,
             HEAT,
             SMOKE,

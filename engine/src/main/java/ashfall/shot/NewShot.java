@@ -139,7 +139,7 @@ public final class NewShot {
                                 Source.SIZE,
                                 new Vec3(round(2 * radius), round(0.2 * radius), round(2 * radius)))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
-                        .with(Source.FUEL, heat * 1e3 / fuel.heat());
+                        .with(Source.RELEASED_FUEL, heat * 1e3 / fuel.heat());
         Item pilot =
                 Item.of(Source.IGNITER)
                         .with(Source.SHAPE, "disc")
@@ -175,7 +175,7 @@ public final class NewShot {
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.TOTAL, mass)
                         .with(
-                                Source.FUEL,
+                                Source.RELEASED_FUEL,
                                 Curve.through(
                                         new double[] {0, 1},
                                         new double[] {round(seconds), 1},

@@ -6,7 +6,7 @@ import ashfall.burn.Fuels;
 import ashfall.gas.Forces;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Sides;
-import ashfall.gas.Turbulence;
+import ashfall.gas.Stirring;
 import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
@@ -185,8 +185,8 @@ public record Setup(
                         gravity);
         long seed = element.gas().get(Gas.SEED);
         double h = plan.lattice().voxel();
-        Turbulence turbulence =
-                new Turbulence(
+        Stirring stirring =
+                new Stirring(
                         seed,
                         air.number(Air.STIR_SPEED),
                         air.number(Air.STIR_LARGEST),
@@ -213,7 +213,7 @@ public record Setup(
                 fuel.gasLaw(air.number(Air.TEMPERATURE)),
                 air.number(Air.OXYGEN),
                 new float[] {(float) wind.x(), (float) wind.y(), (float) wind.z()},
-                new Forces.Settings(gravity, element.gas().number(Gas.VORTICITY), turbulence),
+                new Forces.Settings(gravity, element.gas().number(Gas.VORTICITY), stirring),
                 burning,
                 List.copyOf(sources),
                 shot.frames().get(Frames.RATE),

@@ -136,7 +136,8 @@ public final class Simulation {
         refreshTemperature(CellRange.all(shape));
     }
 
-    /// Advances to the next frame.
+    /// Advances to the next frame. Cancelling leaves the gas in the middle of a step: it must then
+    /// be thrown away, or restored from a checkpoint.
     ///
     /// @throws DivergedException when the gas blew up
     public LogEntry advanceFrame(Cancel cancel) {
@@ -146,8 +147,7 @@ public final class Simulation {
         Ledger before = ledger;
         Steps steps = new Steps();
         while (time < end) {
-            cancel.check();
-            step(end, steps);
+            step(end, steps, cancel);
         }
         frame++;
         double seconds = (System.nanoTime() - started) * 1e-9;
@@ -163,7 +163,8 @@ public final class Simulation {
     }
 
     /// One step of at most the stability limits' length, ending at `end` at the latest.
-    private void step(double end, Steps steps) {
+    private void step(double end, Steps steps, Cancel cancel) {
+        cancel.check();
         for (int axis = 0; axis < 3; axis++) {
             VelocityTransport.fillSpare(shape, fields.velocity[axis], axis);
         }
@@ -174,8 +175,10 @@ public final class Simulation {
         double dt = stableStep(end, acceleration);
         float[] volume = pool.borrow();
         dt = sourcesAndBurning(range, volume, dt, end);
+        cancel.check();
         projection.updateDensity(fields.temperature);
         moveVelocities(acceleration, (float) dt);
+        cancel.check();
         for (float[] a : acceleration) {
             pool.giveBack(a);
         }
@@ -183,6 +186,7 @@ public final class Simulation {
             source.push(fields.velocity, time, time + dt);
         }
         project(volume, dt, steps);
+        cancel.check();
         scalars.advance(fields, volume, range, voxel, (float) dt);
         pool.giveBack(volume);
         ledger = ledger.plus(scalars);

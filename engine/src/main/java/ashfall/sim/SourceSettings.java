@@ -9,7 +9,7 @@ import ashfall.shot.Vec3;
 
 /// A source with its parameters read out: where it is, and what it releases when.
 ///
-/// @param fuel kg/s; where a total is given, scaled so that its integral is the total
+/// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param heat W
 record SourceSettings(
         String name,
@@ -18,7 +18,7 @@ record SourceSettings(
         double radius,
         Vec3 size,
         Curve temperature,
-        Curve fuel,
+        Curve releasedFuel,
         Curve heat,
         Curve smoke,
         Curve volume,
@@ -36,7 +36,7 @@ record SourceSettings(
                 item.get(Source.SIZE),
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(
-                        curve(item, Source.FUEL),
+                        curve(item, Source.RELEASED_FUEL),
                         item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL),
                         name),
                 scaled(curve(item, Source.HEAT), 1000),

@@ -122,7 +122,7 @@ final class SourceStage {
 
     /// Does it give anything between two times?
     boolean isActive(double from, double to) {
-        return source.fuel().integral(from, to) > 0
+        return source.releasedFuel().integral(from, to) > 0
                 || source.heat().integral(from, to) > 0
                 || source.smoke().integral(from, to) > 0
                 || source.volume().integral(from, to) > 0
@@ -131,7 +131,7 @@ final class SourceStage {
 
     /// Adds what is released between two times to the mass and the contents of the cells.
     Given give(float[][] contents, float[] mass, GasLaw law, double from, double to) {
-        double fuel = source.fuel().integral(from, to);
+        double fuel = source.releasedFuel().integral(from, to);
         double heat = source.heat().integral(from, to);
         double smoke = source.smoke().integral(from, to);
         double gas = source.volume().integral(from, to);

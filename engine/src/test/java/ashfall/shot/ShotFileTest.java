@@ -40,7 +40,7 @@ class ShotFileTest {
         assertEquals(5, shot.air().get(Air.WIND).z(), 1e-9);
         Element fire = shot.element("fire");
         assertEquals(0.05, fire.voxel(Fineness.WORK), 1e-12);
-        assertEquals(0.01, fire.sources().get("pan").get(Source.FUEL).at(0.25), 1e-12);
+        assertEquals(0.01, fire.sources().get("pan").get(Source.RELEASED_FUEL).at(0.25), 1e-12);
     }
 
     @Test

@@ -2,6 +2,7 @@ package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.gas.GasFields;
@@ -298,6 +299,17 @@ class SimulationTest {
                 f.impulse
             };
         }
+    }
+
+    @Test
+    void blowUp_stopsTheRun_withFramePlaceAndCause() {
+        Simulation s = box(3.2, 16, List.of("bottom"), 9.81, 24);
+        s.fields().velocity[1][s.fields().shape().at(4, 9, 2)] = Float.NaN;
+        String message =
+                assertThrows(DivergedException.class, () -> s.advanceFrame(new Cancel()))
+                        .getMessage();
+        assertTrue(message.contains("frame 1 at 0.90, 1.90, 0.50 m"), message);
+        assertTrue(message.contains("likely cause"), message);
     }
 
     @Test

@@ -9,14 +9,15 @@ import ashfall.grid.Seeded;
 ///
 /// Two copies of the pattern drift apart at the eddies' own speed, so that it changes in the time
 /// an eddy takes to turn.
-public final class Turbulence {
+public final class Stirring {
     private static final int N = 32;
     private static final int MASK = N - 1;
 
     /// Tile cells that an eddy of the filtered potential spans.
     private static final float CELLS_PER_EDDY = 5;
 
-    private final float[][] tile = new float[3][N * N * N];
+    /// The three components of a cell of the pattern lie together.
+    private final float[] tile = new float[3 * N * N * N];
     private final int octaves;
     private final float[] perMetre;
     private final float[] acceleration;
@@ -25,7 +26,7 @@ public final class Turbulence {
     /// @param speed of the largest eddies, m/s
     /// @param largest size of the largest eddies, m
     /// @param smallest size of the smallest eddies, m; those under two voxels are left to the grid
-    public Turbulence(long seed, double speed, double largest, double smallest, double voxel) {
+    public Stirring(long seed, double speed, double largest, double smallest, double voxel) {
         float[][] potential = new float[3][];
         for (int axis = 0; axis < 3; axis++) {
             potential[axis] = filteredNoise(seed, axis);
@@ -54,45 +55,54 @@ public final class Turbulence {
         return octaves == 0;
     }
 
-    /// Acceleration along an axis at a world position and time, m/s².
-    float at(int axis, float x, float y, float z, double seconds) {
-        float sum = 0;
+    /// Adds `weight` times the acceleration (m/s²) at a world position and time to three fields at
+    /// an index.
+    void add(float x, float y, float z, double seconds, float weight, float[][] out, int index) {
         for (int o = 0; o < octaves; o++) {
             float moved = (float) (0.5 * drift[o] * seconds);
             float s = perMetre[o];
-            float a = sample(axis, x * s + o * 7.3f, (y - moved) * s, (z + moved) * s);
-            float b =
-                    sample(
-                            axis,
-                            (x - moved) * s + 15.7f,
-                            (y - moved) * s + o * 11.1f,
-                            (z - moved) * s + 9.2f);
-            sum += acceleration[o] * 0.70710677f * (a + b);
+            float strength = weight * acceleration[o] * 0.70710677f;
+            addSample(x * s + o * 7.3f, (y - moved) * s, (z + moved) * s, strength, out, index);
+            addSample(
+                    (x - moved) * s + 15.7f,
+                    (y - moved) * s + o * 11.1f,
+                    (z - moved) * s + 9.2f,
+                    strength,
+                    out,
+                    index);
         }
-        return sum;
     }
 
-    private float sample(int axis, float x, float y, float z) {
+    private void addSample(float x, float y, float z, float strength, float[][] out, int index) {
         int ix = floor(x);
         int iy = floor(y);
         int iz = floor(z);
         float tx = x - ix;
         float ty = y - iy;
         float tz = z - iz;
-        float[] f = tile[axis];
-        int x0 = ix & MASK;
-        int x1 = (ix + 1) & MASK;
-        int y0 = (iy & MASK) * N;
-        int y1 = ((iy + 1) & MASK) * N;
-        int z0 = (iz & MASK) * N * N;
-        int z1 = ((iz + 1) & MASK) * N * N;
-        float a = f[z0 + y0 + x0] + tx * (f[z0 + y0 + x1] - f[z0 + y0 + x0]);
-        float b = f[z0 + y1 + x0] + tx * (f[z0 + y1 + x1] - f[z0 + y1 + x0]);
-        float c = f[z1 + y0 + x0] + tx * (f[z1 + y0 + x1] - f[z1 + y0 + x0]);
-        float d = f[z1 + y1 + x0] + tx * (f[z1 + y1 + x1] - f[z1 + y1 + x0]);
-        float e = a + ty * (b - a);
-        float g = c + ty * (d - c);
-        return e + tz * (g - e);
+        int x0 = 3 * (ix & MASK);
+        int x1 = 3 * ((ix + 1) & MASK);
+        int y0 = 3 * N * (iy & MASK);
+        int y1 = 3 * N * ((iy + 1) & MASK);
+        int z0 = 3 * N * N * (iz & MASK);
+        int z1 = 3 * N * N * ((iz + 1) & MASK);
+        float w00 = (1 - ty) * (1 - tz);
+        float w10 = ty * (1 - tz);
+        float w01 = (1 - ty) * tz;
+        float w11 = ty * tz;
+        for (int axis = 0; axis < 3; axis++) {
+            float low =
+                    w00 * tile[x0 + y0 + z0 + axis]
+                            + w10 * tile[x0 + y1 + z0 + axis]
+                            + w01 * tile[x0 + y0 + z1 + axis]
+                            + w11 * tile[x0 + y1 + z1 + axis];
+            float high =
+                    w00 * tile[x1 + y0 + z0 + axis]
+                            + w10 * tile[x1 + y1 + z0 + axis]
+                            + w01 * tile[x1 + y0 + z1 + axis]
+                            + w11 * tile[x1 + y1 + z1 + axis];
+            out[axis][index] += strength * (low + tx * (high - low));
+        }
     }
 
     private static int floor(float x) {
@@ -130,18 +140,16 @@ public final class Turbulence {
     private void curl(float[][] a) {
         double squares = 0;
         for (int i = 0; i < N * N * N; i++) {
-            tile[0][i] = d(a[2], i, N) - d(a[1], i, N * N);
-            tile[1][i] = d(a[0], i, N * N) - d(a[2], i, 1);
-            tile[2][i] = d(a[1], i, 1) - d(a[0], i, N);
+            tile[3 * i] = d(a[2], i, N) - d(a[1], i, N * N);
+            tile[3 * i + 1] = d(a[0], i, N * N) - d(a[2], i, 1);
+            tile[3 * i + 2] = d(a[1], i, 1) - d(a[0], i, N);
             for (int axis = 0; axis < 3; axis++) {
-                squares += (double) tile[axis][i] * tile[axis][i];
+                squares += (double) tile[3 * i + axis] * tile[3 * i + axis];
             }
         }
         float scale = (float) (1 / Math.sqrt(squares / (3.0 * N * N * N)));
-        for (float[] component : tile) {
-            for (int i = 0; i < component.length; i++) {
-                component[i] *= scale;
-            }
+        for (int i = 0; i < tile.length; i++) {
+            tile[i] *= scale;
         }
     }
 
