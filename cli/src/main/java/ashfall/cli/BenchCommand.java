@@ -1,6 +1,7 @@
 package ashfall.cli;
 
 import ashfall.gas.CellRange;
+import ashfall.gas.Faces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
@@ -284,7 +285,7 @@ final class BenchCommand implements Callable<Integer> {
         for (int i = 0; i < volume.length; i++) {
             volume[i] = fields.contents[GasFields.FUEL][i] > 0 ? 1.05f : 1;
         }
-        VelocityTransport.fillSpare(shape, fields.temperature, -1);
+        Faces.fillSpare(shape, fields.temperature, -1);
         double seconds =
                 median(
                         () -> {

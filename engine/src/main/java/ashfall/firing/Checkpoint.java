@@ -3,6 +3,7 @@ package ashfall.firing;
 import ashfall.gas.GasFields;
 import ashfall.sim.Ledger;
 import ashfall.sim.Simulation;
+import ashfall.work.WholeFile;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -72,7 +73,7 @@ final class Checkpoint {
                         .order(ByteOrder.LITTLE_ENDIAN)
                         .putInt((int) sum.getValue())
                         .flip());
-        FiringRecord.writeWhole(folder.resolve(FILE), parts.toArray(ByteBuffer[]::new));
+        WholeFile.write(folder.resolve(FILE), parts);
     }
 
     /// Puts a simulation into the saved state.

@@ -2,6 +2,7 @@ package ashfall.firing;
 
 import ashfall.shot.Fineness;
 import ashfall.sim.LogEntry;
+import ashfall.work.WholeFile;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -12,13 +13,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -156,7 +154,7 @@ public record FiringRecord(
                 JSON.writerWithDefaultPrettyPrinter()
                         .writeValueAsString(root)
                         .getBytes(StandardCharsets.UTF_8);
-        writeWhole(folder.resolve(FILE), ByteBuffer.wrap(bytes));
+        WholeFile.write(folder.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
     }
 
     /// The burn log as JSON, keys as on the command line.
@@ -164,28 +162,5 @@ public record FiringRecord(
         ArrayNode all = JSON.createArrayNode();
         log.forEach(entry -> all.add(JSON.<JsonNode>valueToTree(entry)));
         return all;
-    }
-
-    /// Writes a file whole or not at all: temporary name, sync, rename.
-    static void writeWhole(Path file, ByteBuffer... parts) throws IOException {
-        Path temporary = file.resolveSibling("." + file.getFileName() + ".part");
-        try {
-            try (FileChannel channel =
-                    FileChannel.open(
-                            temporary,
-                            StandardOpenOption.CREATE,
-                            StandardOpenOption.WRITE,
-                            StandardOpenOption.TRUNCATE_EXISTING)) {
-                for (ByteBuffer part : parts) {
-                    while (part.hasRemaining()) {
-                        channel.write(part);
-                    }
-                }
-                channel.force(true);
-            }
-            Files.move(temporary, file, StandardCopyOption.ATOMIC_MOVE);
-        } finally {
-            Files.deleteIfExists(temporary);
-        }
     }
 }

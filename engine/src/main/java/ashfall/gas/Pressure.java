@@ -437,7 +437,7 @@ public final class Pressure {
         /// Fills the spare layers for interpolation: the same value beyond a closed side, zero
         /// beyond an open one.
         void mirrorClosedSides() {
-            VelocityTransport.fillSpare(shape, q, -1);
+            Faces.fillSpare(shape, q, -1);
             int nx = shape.nx();
             for (int z = -1; z <= shape.nz(); z++) {
                 for (int y = -1; y <= shape.ny(); y++) {

@@ -45,25 +45,11 @@ public final class Projection {
     /// @param temperature K, with its spare layers filled
     public void updateDensity(float[] temperature) {
         float[][] beta = pressure.coefficients();
-        workers.forEachSlab(
-                shape.nz() + 1,
-                (z, worker) -> {
-                    for (int axis = 0; axis < 3; axis++) {
-                        int nx = shape.nx() + (axis == 0 ? 1 : 0);
-                        int ny = shape.ny() + (axis == 1 ? 1 : 0);
-                        if (z == shape.nz() && axis != 2) {
-                            continue;
-                        }
-                        for (int y = 0; y < ny; y++) {
-                            inverseDensityRow(
-                                    temperature,
-                                    beta[axis],
-                                    shape.at(0, y, z),
-                                    nx,
-                                    shape.stride(axis));
-                        }
-                    }
-                });
+        Faces.forEachRow(
+                shape,
+                workers,
+                (axis, at, n) ->
+                        inverseDensityRow(temperature, beta[axis], at, n, shape.stride(axis)));
         closeSides(beta);
         pressure.prepare();
     }
@@ -230,26 +216,10 @@ public final class Projection {
 
     private void correct(float[][] u, float[] p) {
         float[][] beta = pressure.coefficients();
-        workers.forEachSlab(
-                shape.nz() + 1,
-                (z, worker) -> {
-                    for (int axis = 0; axis < 3; axis++) {
-                        int nx = shape.nx() + (axis == 0 ? 1 : 0);
-                        int ny = shape.ny() + (axis == 1 ? 1 : 0);
-                        if (z == shape.nz() && axis != 2) {
-                            continue;
-                        }
-                        for (int y = 0; y < ny; y++) {
-                            correctRow(
-                                    u[axis],
-                                    beta[axis],
-                                    p,
-                                    shape.at(0, y, z),
-                                    nx,
-                                    shape.stride(axis));
-                        }
-                    }
-                });
+        Faces.forEachRow(
+                shape,
+                workers,
+                (axis, at, n) -> correctRow(u[axis], beta[axis], p, at, n, shape.stride(axis)));
     }
 
     private static void correctRow(float[] u, float[] beta, float[] p, int at, int n, int stride) {

@@ -55,7 +55,7 @@ public final class VelocityTransport {
             int planes = shape.nz() + (axis == 2 ? 1 : 0);
             workers.forEachSlab(
                     planes, (z, worker) -> component.back(back, from, moved, low, high, z));
-            fillSpare(shape, moved, axis);
+            Faces.fillSpare(shape, moved, axis);
             workers.forEachSlab(
                     planes, (z, worker) -> component.correct(forth, from, moved, low, high, to, z));
         }
@@ -86,8 +86,8 @@ public final class VelocityTransport {
                 });
         workers.forEachSlab(shape.nz(), (z, worker) -> pathPlane(centre, back, forth, z));
         for (int axis = 0; axis < 3; axis++) {
-            fillSpare(shape, back[axis], -1);
-            fillSpare(shape, forth[axis], -1);
+            Faces.fillSpare(shape, back[axis], -1);
+            Faces.fillSpare(shape, forth[axis], -1);
             pool.giveBack(centre[axis]);
         }
     }
@@ -153,41 +153,6 @@ public final class VelocityTransport {
         float e = a + ty * (b - a);
         float g = c + ty * (d - c);
         return e + tz * (g - e);
-    }
-
-    /// Copies the outermost layer of a face field into its spare layers, so that samples near the
-    /// sides are defined.
-    ///
-    /// @param axis the axis the faces are normal to, or -1 for a cell field
-    public static void fillSpare(GridShape shape, float[] f, int axis) {
-        int nx = shape.nx() - (axis == 0 ? 0 : 1);
-        int ny = shape.ny() - (axis == 1 ? 0 : 1);
-        int nz = shape.nz() - (axis == 2 ? 0 : 1);
-        int sy = shape.sy();
-        int sz = shape.sz();
-        for (int z = 0; z <= nz; z++) {
-            for (int y = 0; y <= ny; y++) {
-                int at = shape.at(0, y, z);
-                f[at - 1] = f[at];
-                if (axis != 0) {
-                    f[at + nx + 1] = f[at + nx];
-                }
-            }
-        }
-        for (int z = 0; z <= nz; z++) {
-            int low = shape.at(-1, 0, z);
-            int high = shape.at(-1, ny, z);
-            System.arraycopy(f, low, f, low - sy, sy);
-            if (axis != 1) {
-                System.arraycopy(f, high, f, high + sy, sy);
-            }
-        }
-        int low = shape.at(-1, -1, 0);
-        int high = shape.at(-1, -1, nz);
-        System.arraycopy(f, low, f, low - sz, sz);
-        if (axis != 2) {
-            System.arraycopy(f, high, f, high + sz, sz);
-        }
     }
 
     /// The faces normal to one axis, in their own coordinates: face (x, y, z) lies at the point (x,

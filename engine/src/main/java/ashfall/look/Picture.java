@@ -1,16 +1,14 @@
 package ashfall.look;
 
 import ashfall.grid.Seeded;
+import ashfall.work.WholeFile;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
+import java.util.List;
 
 import javax.imageio.ImageIO;
 
@@ -69,24 +67,7 @@ public record Picture(
     public void writePng(Path file) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         ImageIO.write(image(), "png", bytes);
-        Path temporary = file.resolveSibling("." + file.getFileName() + ".part");
-        try {
-            try (FileChannel channel =
-                    FileChannel.open(
-                            temporary,
-                            StandardOpenOption.CREATE,
-                            StandardOpenOption.WRITE,
-                            StandardOpenOption.TRUNCATE_EXISTING)) {
-                ByteBuffer buffer = ByteBuffer.wrap(bytes.toByteArray());
-                while (buffer.hasRemaining()) {
-                    channel.write(buffer);
-                }
-                channel.force(true);
-            }
-            Files.move(temporary, file, StandardCopyOption.ATOMIC_MOVE);
-        } finally {
-            Files.deleteIfExists(temporary);
-        }
+        WholeFile.write(file, List.of(ByteBuffer.wrap(bytes.toByteArray())));
     }
 
     /// Measures fire and smoke on the picture.

@@ -3,6 +3,7 @@ package ashfall.sim;
 import ashfall.burn.Burning;
 import ashfall.burn.Escape;
 import ashfall.gas.CellRange;
+import ashfall.gas.Faces;
 import ashfall.gas.Forces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
@@ -166,9 +167,9 @@ public final class Simulation {
     private void step(double end, Steps steps, Cancel cancel) {
         cancel.check();
         for (int axis = 0; axis < 3; axis++) {
-            VelocityTransport.fillSpare(shape, fields.velocity[axis], axis);
+            Faces.fillSpare(shape, fields.velocity[axis], axis);
         }
-        VelocityTransport.fillSpare(shape, fields.temperature, -1);
+        Faces.fillSpare(shape, fields.temperature, -1);
         CellRange range = activeRange(end);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         forces.accelerations(fields, law, setup.forces(), range, time, acceleration);
@@ -287,34 +288,25 @@ public final class Simulation {
         // burning sets in.
         float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
         float[][] beta = projection.inverseDensity();
-        workers.forEachSlab(
-                shape.nz() + 1,
-                (z, worker) -> {
-                    for (int axis = 0; axis < 3; axis++) {
-                        int nx = shape.nx() + (axis == 0 ? 1 : 0);
-                        int ny = shape.ny() + (axis == 1 ? 1 : 0);
-                        if (z == shape.nz() && axis != 2) {
-                            continue;
-                        }
-                        for (int y = 0; y < ny; y++) {
-                            predictRow(
-                                    flow[axis],
-                                    acceleration[axis],
-                                    beta[axis],
-                                    fields.impulse,
-                                    fields.impulseBefore,
-                                    carried[axis],
-                                    shape.at(0, y, z),
-                                    nx,
-                                    shape.stride(axis),
-                                    0.5f * dt,
-                                    now);
-                        }
-                    }
-                });
+        Faces.forEachRow(
+                shape,
+                workers,
+                (axis, at, n) ->
+                        predictRow(
+                                flow[axis],
+                                acceleration[axis],
+                                beta[axis],
+                                fields.impulse,
+                                fields.impulseBefore,
+                                carried[axis],
+                                at,
+                                n,
+                                shape.stride(axis),
+                                0.5f * dt,
+                                now));
         float[][] moved = {pool.borrow(), pool.borrow(), pool.borrow()};
         for (int axis = 0; axis < 3; axis++) {
-            VelocityTransport.fillSpare(shape, carried[axis], axis);
+            Faces.fillSpare(shape, carried[axis], axis);
         }
         velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
         for (int axis = 0; axis < 3; axis++) {

@@ -1,19 +1,15 @@
 package ashfall.vdb;
 
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.AtomicMoveNotSupportedException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
@@ -58,39 +54,10 @@ public final class VdbWriter {
         for (VdbGrid grid : grids) {
             position = append(grid, body, position);
         }
-        Path temporary = path.resolveSibling("." + path.getFileName() + ".part");
-        try {
-            try (FileChannel channel =
-                    FileChannel.open(
-                            temporary,
-                            StandardOpenOption.CREATE,
-                            StandardOpenOption.WRITE,
-                            StandardOpenOption.TRUNCATE_EXISTING)) {
-                writeFully(channel, header(uuid(body)));
-                for (byte[] part : body) {
-                    writeFully(channel, part);
-                }
-                channel.force(true);
-            }
-            rename(temporary, path);
-        } finally {
-            Files.deleteIfExists(temporary);
-        }
-    }
-
-    private static void rename(Path from, Path to) throws IOException {
-        try {
-            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
-        } catch (AtomicMoveNotSupportedException e) {
-            Files.move(from, to, StandardCopyOption.REPLACE_EXISTING);
-        }
-    }
-
-    private static void writeFully(FileChannel channel, byte[] bytes) throws IOException {
-        ByteBuffer buffer = ByteBuffer.wrap(bytes);
-        while (buffer.hasRemaining()) {
-            channel.write(buffer);
-        }
+        List<ByteBuffer> parts = new ArrayList<>();
+        parts.add(ByteBuffer.wrap(header(uuid(body))));
+        body.forEach(part -> parts.add(ByteBuffer.wrap(part)));
+        WholeFile.write(path, parts);
     }
 
     private static byte[] header(String uuid) {

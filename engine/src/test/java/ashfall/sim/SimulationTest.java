@@ -177,6 +177,37 @@ class SimulationTest {
         assertEquals(expected, outflow(s.fields()) * h * h, 0.005 * expected);
     }
 
+    /// Gas that starts to expand in the open moves like that around a point source, Q/(4πr²), also
+    /// where the sides of the box are near: the outer pressure must not hold it back.
+    @Test
+    void expansion_inACloseBox_isThatOfOpenAir() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("puff", List.of("radius=0.5", "temperature=290")),
+                        List.of(
+                                "elements.puff.sources.puff.release.volume=0",
+                                "elements.puff.sources.puff.release.smoke=0",
+                                "elements.puff.sources.puff.release.heat=40",
+                                "elements.puff.sources.puff.centre=0,0,0",
+                                "elements.puff.bounds.from=-1.6,-1.6,-1.6",
+                                "elements.puff.bounds.to=1.6,1.6,1.6",
+                                "elements.puff.bounds.closed=",
+                                "air.gravity=0",
+                                "air.turbulence.speed=0",
+                                "frames.rate=200"));
+        Simulation s = new Simulation(Setup.of(shot, shot.element("puff"), Fineness.WORK), workers);
+        s.advanceFrame(new Cancel());
+        GridShape shape = s.fields().shape();
+        double h = s.setup().lattice().voxel();
+        double q = outflow(s.fields()) * h * h;
+        int middle = -s.setup().box().x();
+        for (int face : new int[] {shape.nx() - 1, shape.nx() - 4}) {
+            double r = (face - middle) * h;
+            double measured = s.fields().velocity[0][shape.at(face, middle, middle)];
+            assertEquals(q / (4 * Math.PI * r * r), measured, 0.06 * measured, "at " + r + " m");
+        }
+    }
+
     private static double outflow(GasFields f) {
         GridShape s = f.shape();
         double sum = 0;
