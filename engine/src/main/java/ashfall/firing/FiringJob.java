@@ -121,6 +121,7 @@ public final class FiringJob {
     public Result run() {
         long started = System.nanoTime();
         Path folder = request.folder();
+        workers.heed(cancel);
         try {
             makeFolder(folder);
             if (!Files.isWritable(folder)) {
@@ -133,9 +134,7 @@ public final class FiringJob {
                                     StandardOpenOption.WRITE);
                     FileLock lock = lock(lockFile)) {
                 LOG.debug("locked {}: {}", folder, lock.isValid());
-                return fire(started);
-            } finally {
-                Files.deleteIfExists(folder.resolve(".lock"));
+                return fireAndUnlock(started);
             }
         } catch (AccessDeniedException e) {
             throw new FiringException(
@@ -152,6 +151,17 @@ public final class FiringJob {
                             + reason(e)
                             + "; frames already written stay",
                     e);
+        } finally {
+            workers.heed(new Cancel());
+        }
+    }
+
+    /// Only who holds the lock removes its file.
+    private Result fireAndUnlock(long started) throws IOException {
+        try {
+            return fire(started);
+        } finally {
+            Files.deleteIfExists(request.folder().resolve(".lock"));
         }
     }
 
@@ -211,19 +221,22 @@ public final class FiringJob {
         long begin = simulation.frame();
         while (simulation.frame() < request.to()) {
             LogEntry entry;
+            String file = null;
             try {
                 entry = simulation.advanceFrame(cancel);
+                if (entry.frame() >= request.from()) {
+                    file = fileName(entry.frame());
+                    Frame frame =
+                            Snapshot.of(
+                                    simulation,
+                                    channels(Gas.CHANNELS),
+                                    channels(Gas.FULL),
+                                    workers);
+                    FrameFile.write(request.folder().resolve(file), frame, about(), writer);
+                }
             } catch (Cancel.CancelledException e) {
                 LOG.info("stopped after frame {}", record.lastFrame());
                 return new Result(record, done, plan.cells(), seconds(started), true);
-            }
-            String file = null;
-            if (entry.frame() >= request.from()) {
-                file = fileName(entry.frame());
-                Frame frame =
-                        Snapshot.of(
-                                simulation, channels(Gas.CHANNELS), channels(Gas.FULL), workers);
-                FrameFile.write(request.folder().resolve(file), frame, about(), writer);
             }
             record = record.with(entry, file);
             Checkpoint.write(request.folder(), key.hash(), simulation);

@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicReference;
 public final class Workers implements AutoCloseable {
     private final int threads;
     private final ExecutorService pool;
+    private volatile Cancel cancel = new Cancel();
 
     /// What is done for one slab. `worker` (0 to threads - 1) names scratch memory that no other
     /// slab uses meanwhile.
@@ -49,10 +50,17 @@ public final class Workers implements AutoCloseable {
         return threads;
     }
 
+    /// Makes the slabs heed a request to stop: once it is asked for, [#forEachSlab] leaves with
+    /// [Cancel.CancelledException] within the time of a slab.
+    public void heed(Cancel request) {
+        cancel = request;
+    }
+
     /// Runs the body once for every slab from 0 to count - 1 and returns when all are done.
     public void forEachSlab(int count, Body body) {
         if (pool == null || count < 2) {
             for (int slab = 0; slab < count; slab++) {
+                cancel.check();
                 body.run(slab, 0);
             }
             return;
@@ -72,12 +80,15 @@ public final class Workers implements AutoCloseable {
         drain(count, 0, next, failure, body);
         await(done);
         Throwable first = failure.get();
+        if (first instanceof Cancel.CancelledException cancelled) {
+            throw cancelled;
+        }
         if (first != null) {
             throw new WorkFailedException(first);
         }
     }
 
-    private static void drain(
+    private void drain(
             int count,
             int worker,
             AtomicInteger next,
@@ -87,6 +98,7 @@ public final class Workers implements AutoCloseable {
                 slab < count && failure.get() == null;
                 slab = next.getAndIncrement()) {
             try {
+                cancel.check();
                 body.run(slab, worker);
             } catch (RuntimeException | Error e) {
                 failure.compareAndSet(null, e);

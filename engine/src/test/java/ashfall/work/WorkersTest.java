@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertInstanceOf;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import org.junit.jupiter.api.Test;
 
@@ -42,6 +43,28 @@ class WorkersTest {
             assertInstanceOf(IllegalStateException.class, thrown.getCause());
             assertEquals("slab 3", thrown.getMessage());
             assertEquals(true, done.get() < 100_000);
+        }
+    }
+
+    @Test
+    void forEachSlab_onceCancelIsAsked_leavesAtTheNextSlab() {
+        for (int threads : new int[] {1, 2}) {
+            try (Workers workers = new Workers(threads)) {
+                Cancel cancel = new Cancel();
+                workers.heed(cancel);
+                AtomicInteger done = new AtomicInteger();
+                assertThrows(
+                        Cancel.CancelledException.class,
+                        () ->
+                                workers.forEachSlab(
+                                        100_000,
+                                        (slab, worker) -> {
+                                            if (done.incrementAndGet() == 10) {
+                                                cancel.ask();
+                                            }
+                                        }));
+                assertTrue(done.get() < 10 + threads, done.get() + " slabs");
+            }
         }
     }
 }
