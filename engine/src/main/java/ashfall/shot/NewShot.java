@@ -140,20 +140,21 @@ public final class NewShot {
                                 new Vec3(round(2 * radius), round(0.2 * radius), round(2 * radius)))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.RELEASED_FUEL, heat * 1e3 / fuel.heat());
+        // A standing pilot: without one the flame lifts off and goes out.
         Item pilot =
                 Item.of(Source.IGNITER)
                         .with(Source.SHAPE, "disc")
-                        .with(Source.CENTRE, new Vec3(0, round(0.3 * radius), 0))
+                        .with(Source.CENTRE, new Vec3(0, round(0.25 * radius), 0))
                         .with(Source.RADIUS, radius)
                         .with(
                                 Source.SIZE,
-                                new Vec3(round(2 * radius), round(0.3 * radius), round(2 * radius)))
+                                new Vec3(round(2 * radius), round(0.5 * radius), round(2 * radius)))
                         .with(
                                 Source.HEAT,
                                 Curve.through(
-                                        new double[] {0, round(0.05 * heat)},
-                                        new double[] {0.5, round(0.05 * heat)},
-                                        new double[] {0.6, 0}));
+                                        new double[] {0, round(0.2 * heat)},
+                                        new double[] {0.5, round(0.2 * heat)},
+                                        new double[] {0.8, round(0.06 * heat)}));
         double width = Math.max(6 * radius, 0.8 * height);
         return framed("burner", width, 2 * height, Math.min(radius / 4, height / 24), 96)
                 .withElement(
@@ -194,8 +195,8 @@ public final class NewShot {
                         .with(
                                 Source.HEAT,
                                 Curve.through(
-                                        new double[] {0, round(2000 * mass)},
-                                        new double[] {round(2 * seconds), round(2000 * mass)},
+                                        new double[] {0, round(6000 * mass)},
+                                        new double[] {round(2 * seconds), round(6000 * mass)},
                                         new double[] {round(2 * seconds) + 0.05, 0}));
         double voxel = size / 50;
         return framed("fireball", 1.6 * size, 1.8 * size, voxel, 72)

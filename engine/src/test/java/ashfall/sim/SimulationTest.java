@@ -332,6 +332,32 @@ class SimulationTest {
         }
     }
 
+    /// Shots made from a few numbers catch fire by themselves and burn at the pace they were made
+    /// for.
+    @Test
+    void newShots_ofUsualFuels_catchFire() {
+        for (String fuel : List.of("propane", "kerosene")) {
+            double kilowatts =
+                    burns("burner", "fire", List.of("radius=0.5", "heat=1000", "fuel=" + fuel), 48);
+            assertTrue(
+                    kilowatts > 400 && kilowatts < 1500,
+                    fuel + " burner gives " + kilowatts + " kW");
+        }
+        assertTrue(burns("fireball", "fireball", List.of("mass=5", "fuel=propane"), 10) > 1e4);
+    }
+
+    private double burns(String kind, String element, List<String> settings, int frames) {
+        Shot shot = NewShot.make(kind, settings);
+        Simulation s =
+                new Simulation(Setup.of(shot, shot.element(element), Fineness.SKETCH), workers);
+        double sum = 0;
+        for (int i = 0; i < frames; i++) {
+            LogEntry entry = s.advanceFrame(new Cancel());
+            sum += i < frames - 8 ? 0 : entry.heatReleaseKw() / 8;
+        }
+        return sum;
+    }
+
     @Test
     void blowUp_stopsTheRun_withFramePlaceAndCause() {
         Simulation s = box(3.2, 16, List.of("bottom"), 9.81, 24);
