@@ -59,8 +59,13 @@ final class NewCommand implements Callable<Integer> {
     }
 
     private void line(String path, Param<?> param) {
+        String less = param.words().less();
         String effect =
-                param.less().isEmpty() ? "" : "; less: " + param.less() + ", more: " + param.more();
-        Output.out(spec).println(path + "\n    " + param.label() + ": " + param.range() + effect);
+                param.words().does()
+                        + (less.isEmpty()
+                                ? ""
+                                : " Less: " + less + ", more: " + param.words().more() + ".");
+        Output.out(spec)
+                .println(path + "\n    " + param.label() + ": " + param.range() + ". " + effect);
     }
 }

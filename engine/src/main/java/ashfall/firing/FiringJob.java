@@ -87,7 +87,7 @@ public final class FiringJob {
             Progress progress,
             Cancel cancel) {
         this.request = request;
-        this.workers = workers;
+        this.workers = workers.job(cancel);
         this.progress = progress;
         this.cancel = cancel;
         this.element = request.shot().element(request.element());
@@ -121,7 +121,6 @@ public final class FiringJob {
     public Result run() {
         long started = System.nanoTime();
         Path folder = request.folder();
-        workers.heed(cancel);
         try {
             makeFolder(folder);
             if (!Files.isWritable(folder)) {
@@ -151,8 +150,6 @@ public final class FiringJob {
                             + reason(e)
                             + "; frames already written stay",
                     e);
-        } finally {
-            workers.heed(new Cancel());
         }
     }
 

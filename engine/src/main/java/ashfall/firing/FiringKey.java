@@ -5,6 +5,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 
@@ -34,12 +35,17 @@ public record FiringKey(Map<String, String> values) {
         put(all, path, element.gas());
         put(all, path + ".bounds", element.bounds());
         put(all, path + ".burn", element.burn());
-        element.sources()
-                .forEach(
-                        (name, source) -> {
-                            all.put(path + ".sources." + name + ".kind", source.kind().name());
-                            put(all, path + ".sources." + name, source);
-                        });
+        int place = 0;
+        for (var source : element.sources().entrySet()) {
+            place++;
+            // The place decides the source's seed. What a source that is off would give, nothing.
+            String own = path + ".sources." + source.getKey();
+            if (source.getValue().get(Source.ON)) {
+                all.put(own + ".kind", source.getValue().kind().name());
+                all.put(own + ".place", Integer.toString(place));
+                put(all, own, source.getValue());
+            }
+        }
         // Only the voxel in use counts, not those of the other finenesses.
         for (Param<?> voxel : List.of(Gas.SKETCH, Gas.WORK, Gas.FINAL)) {
             all.remove(path + "." + voxel.key());

@@ -33,7 +33,23 @@ public record Element(
     public Element withSource(String name, Item source) {
         Map<String, Item> next = new LinkedHashMap<>(sources);
         next.put(name, source);
+        return withSources(next);
+    }
+
+    public Element withSources(Map<String, Item> next) {
         return new Element(gas, bounds, burn, next, unknown);
+    }
+
+    /// @param steps of a path of [Shot#items()]: `elements`, the element's name, and what of it
+    Element with(String[] steps, Item item) {
+        if (steps.length == 2) {
+            return new Element(item, bounds, burn, sources, unknown);
+        }
+        return switch (steps[2]) {
+            case "bounds" -> new Element(gas, item, burn, sources, unknown);
+            case "burn" -> new Element(gas, bounds, item, sources, unknown);
+            default -> withSource(steps[3], item);
+        };
     }
 
     /// Voxel at a fineness, m.

@@ -9,8 +9,10 @@ import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Rate;
 import ashfall.shot.Param.Subset;
+import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Whole;
+import ashfall.shot.Param.Words;
 
 import java.util.List;
 import java.util.Map;
@@ -32,24 +34,30 @@ public final class Kinds {
 
         public static final Rate RATE =
                 new Rate(
-                        "rate",
-                        "Frame rate",
-                        new FrameRate(24, 1),
-                        "fewer frames",
-                        "more frames",
-                        GAS);
+                        Words.of("rate", "Frame rate", GAS)
+                                .words("fewer frames", "more frames")
+                                .does(
+                                        "Frames shown in a second of the shot; events keep their"
+                                                + " seconds when it changes."),
+                        new FrameRate(24, 1));
         public static final Whole FIRST =
-                new Whole("first", "First frame", -100_000, 1_000_000, 1, "earlier", "later", GAS);
-        public static final Whole LAST =
                 new Whole(
-                        "last",
-                        "Last frame",
+                        Words.of("first", "First frame", GAS)
+                                .words("earlier", "later")
+                                .does("Number of the shot's first frame; the gas starts with it."),
                         -100_000,
                         1_000_000,
-                        48,
-                        "shorter",
-                        "longer",
-                        NOTHING);
+                        1);
+        public static final Whole LAST =
+                new Whole(
+                        Words.of("last", "Last frame", NOTHING)
+                                .words("shorter", "longer")
+                                .does(
+                                        "Number of the last frame; a later one makes the shot"
+                                                + " longer and keeps the frames before."),
+                        -100_000,
+                        1_000_000,
+                        48);
         public static final Kind KIND = Kind.of("frames", "Frames", RATE, FIRST, LAST);
     }
 
@@ -58,100 +66,78 @@ public final class Kinds {
         private Air() {}
 
         public static final Quantity TEMPERATURE =
-                new Quantity(
-                        "temperature",
-                        "Air temperature",
-                        Unit.KELVIN,
-                        200,
-                        350,
-                        263,
-                        313,
-                        288,
-                        false,
-                        "colder",
-                        "warmer",
-                        GAS);
+                Quantity.of("temperature", "Air temperature", Unit.KELVIN, 288, GAS)
+                        .hard(200, 350)
+                        .usual(263, 313)
+                        .words("colder", "warmer")
+                        .mark(273, "frost")
+                        .mark(293, "room")
+                        .mark(313, "desert")
+                        .does(
+                                "Temperature of the still air; the colder it is, the faster hot gas"
+                                        + " rises.");
         public static final Quantity OXYGEN =
-                new Quantity(
-                        "oxygen",
-                        "Oxygen in the air (mass share)",
-                        Unit.NONE,
-                        0,
-                        1,
-                        0.2,
-                        0.25,
-                        0.2314,
-                        false,
-                        "starved",
-                        "fierce",
-                        GAS);
+                Quantity.of("oxygen", "Oxygen in the air (mass share)", Unit.NONE, 0.2314, GAS)
+                        .hard(0, 1)
+                        .usual(0.2, 0.25)
+                        .words("starved", "fierce")
+                        .does(
+                                "Mass share of oxygen in the air; less starves the flame and leaves"
+                                        + " fuel and soot.");
         public static final Quantity GRAVITY =
-                new Quantity(
-                        "gravity",
-                        "Gravity",
-                        Unit.METRE_PER_SECOND_SQUARED,
-                        0,
-                        100,
-                        9.8,
-                        9.81,
-                        9.81,
-                        false,
-                        "weightless",
-                        "heavy",
-                        GAS);
+                Quantity.of("gravity", "Gravity", Unit.METRE_PER_SECOND_SQUARED, 9.81, GAS)
+                        .hard(0, 100)
+                        .usual(9.8, 9.81)
+                        .words("weightless", "heavy")
+                        .mark(1.62, "moon")
+                        .mark(3.7, "Mars")
+                        .mark(9.81, "Earth")
+                        .does(
+                                "What pulls the cold air down and so lifts the hot gas; less makes"
+                                        + " fire hang and swell.");
         public static final Vector WIND =
                 new Vector(
-                        "wind",
-                        "Wind",
+                        Words.of("wind", "Wind", GAS)
+                                .words("calm", "storm")
+                                .does(
+                                        "Where the air moves to, along x, up and z; more leans the"
+                                                + " flame and tears the smoke away."),
                         Unit.METRE_PER_SECOND,
                         -60,
                         60,
-                        new Vec3(0, 0, 0),
-                        "calm",
-                        "storm",
-                        GAS);
+                        new Vec3(0, 0, 0));
         public static final Quantity STIR_SPEED =
-                new Quantity(
-                        "turbulence.speed",
-                        "Speed of the largest eddies",
-                        Unit.METRE_PER_SECOND,
-                        0,
-                        50,
-                        0.5,
-                        5,
-                        0,
-                        false,
-                        "calm",
-                        "torn",
-                        GAS);
+                Quantity.of(
+                                "turbulence.speed",
+                                "Speed of the largest eddies",
+                                Unit.METRE_PER_SECOND,
+                                0,
+                                GAS)
+                        .hard(0, 50)
+                        .usual(0.5, 5)
+                        .words("calm", "torn")
+                        .mark(1.4, "walk")
+                        .mark(15, "gale")
+                        .does(
+                                "Speed of the largest eddies that stir the gas; more ruffles and"
+                                        + " breaks up even shapes.");
         public static final Quantity STIR_LARGEST =
-                new Quantity(
-                        "turbulence.largest",
-                        "Eddies up to",
-                        Unit.METRE,
-                        0.001,
-                        1000,
-                        0.5,
-                        5,
-                        2,
-                        false,
-                        "finer",
-                        "broader",
-                        GAS);
+                Quantity.of("turbulence.largest", "Eddies up to", Unit.METRE, 2, GAS)
+                        .hard(0.001, 1000)
+                        .usual(0.5, 5)
+                        .words("finer", "broader")
+                        .mark(0.1, "hand")
+                        .mark(1, "door")
+                        .mark(10, "house")
+                        .does(
+                                "Size of the largest eddies; larger ones push whole lobes about,"
+                                        + " smaller ones only ruffle.");
         public static final Quantity STIR_SMALLEST =
-                new Quantity(
-                        "turbulence.smallest",
-                        "Eddies from",
-                        Unit.METRE,
-                        0.001,
-                        1000,
-                        0.1,
-                        1,
-                        0.25,
-                        false,
-                        "finer",
-                        "broader",
-                        GAS);
+                Quantity.of("turbulence.smallest", "Eddies from", Unit.METRE, 0.25, GAS)
+                        .hard(0.001, 1000)
+                        .usual(0.1, 1)
+                        .words("finer", "broader")
+                        .does("Size of the smallest eddies; those under two voxels are left out.");
         public static final Kind KIND =
                 Kind.of(
                         "air",
@@ -172,81 +158,65 @@ public final class Kinds {
         public static final List<String> CHANNEL_WORDS =
                 List.of("density", "temperature", "flame", "fuel", "velocity");
         public static final Quantity SKETCH =
-                new Quantity(
-                        "voxel.sketch",
-                        "Voxel, sketch",
-                        Unit.METRE,
-                        1e-4,
-                        100,
-                        0.05,
-                        0.5,
-                        0.25,
-                        false,
-                        "finer",
-                        "coarser",
-                        GAS);
+                Quantity.of("voxel.sketch", "Voxel, sketch", Unit.METRE, 0.25, GAS)
+                        .hard(1e-4, 100)
+                        .usual(0.05, 0.5)
+                        .words("finer", "coarser")
+                        .does(
+                                "Edge of a voxel in a sketch; half of it takes eight times the"
+                                        + " memory and about sixteen times the time.");
         public static final Quantity WORK =
-                new Quantity(
-                        "voxel.work",
-                        "Voxel, work",
-                        Unit.METRE,
-                        1e-4,
-                        100,
-                        0.02,
-                        0.2,
-                        0.1,
-                        false,
-                        "finer",
-                        "coarser",
-                        GAS);
+                Quantity.of("voxel.work", "Voxel, work", Unit.METRE, 0.1, GAS)
+                        .hard(1e-4, 100)
+                        .usual(0.02, 0.2)
+                        .words("finer", "coarser")
+                        .does(
+                                "Edge of a voxel at work fineness; half of it takes eight times the"
+                                        + " memory and about sixteen times the time.");
         public static final Quantity FINAL =
-                new Quantity(
-                        "voxel.final",
-                        "Voxel, final",
-                        Unit.METRE,
-                        1e-4,
-                        100,
-                        0.01,
-                        0.1,
-                        0.05,
-                        false,
-                        "finer",
-                        "coarser",
-                        GAS);
+                Quantity.of("voxel.final", "Voxel, final", Unit.METRE, 0.05, GAS)
+                        .hard(1e-4, 100)
+                        .usual(0.01, 0.1)
+                        .words("finer", "coarser")
+                        .does(
+                                "Edge of a voxel at final fineness; half of it takes eight times"
+                                        + " the memory and about sixteen times the time.");
         public static final Quantity VORTICITY =
-                new Quantity(
-                        "vorticity",
-                        "Vorticity",
-                        Unit.NONE,
-                        0,
-                        0.3,
-                        0.03,
-                        0.12,
-                        0.08,
-                        false,
-                        "smoother",
-                        "livelier",
-                        GAS);
+                Quantity.of("vorticity", "Vorticity", Unit.NONE, 0.08, GAS)
+                        .hard(0, 0.3)
+                        .usual(0.03, 0.12)
+                        .words("smoother", "livelier")
+                        .does(
+                                "Keeps small curls alive that voxels would blur; more is livelier,"
+                                        + " less is smoother.");
         public static final Whole SEED =
-                new Whole("seed", "Seed", 0, Long.MAX_VALUE / 2, 1, "another", "another", GAS);
+                new Whole(
+                        Words.of("seed", "Seed", GAS)
+                                .words("another", "another")
+                                .does(
+                                        "Another number gives another fire of the same kind: other"
+                                                + " patches, other eddies."),
+                        0,
+                        Long.MAX_VALUE / 2,
+                        1);
         public static final Subset CHANNELS =
                 new Subset(
-                        "channels",
-                        "Channels kept",
+                        Words.of("channels", "Channels kept", NOTHING)
+                                .words("smaller files", "more to look at")
+                                .does(
+                                        "What each frame's file holds; what is left out cannot be"
+                                                + " shaded later."),
                         CHANNEL_WORDS,
-                        CHANNEL_WORDS,
-                        "smaller files",
-                        "more to look at",
-                        NOTHING);
+                        CHANNEL_WORDS);
         public static final Subset FULL =
                 new Subset(
-                        "full",
-                        "Channels kept in 32 bit",
+                        Words.of("full", "Channels kept in 32 bit", NOTHING)
+                                .words("smaller files", "more exact")
+                                .does(
+                                        "Channels kept in 32 bit; the others are rounded to 16 bit"
+                                                + " and take half the space."),
                         CHANNEL_WORDS,
-                        List.of("flame"),
-                        "smaller files",
-                        "more exact",
-                        NOTHING);
+                        List.of("flame"));
         public static final Kind KIND =
                 Kind.of("gas", "Gas", SKETCH, WORK, FINAL, VORTICITY, SEED, CHANNELS, FULL);
     }
@@ -259,35 +229,35 @@ public final class Kinds {
                 List.of("west", "east", "bottom", "top", "south", "north");
         public static final Vector FROM =
                 new Vector(
-                        "from",
-                        "Lower corner",
+                        Words.of("from", "Lower corner", GAS)
+                                .words("lower", "higher")
+                                .does(
+                                        "Lower corner of the simulated space; smoke that meets an"
+                                                + " open side leaves."),
                         Unit.METRE,
                         -1e5,
                         1e5,
-                        new Vec3(-5, 0, -5),
-                        "lower",
-                        "higher",
-                        GAS);
+                        new Vec3(-5, 0, -5));
         public static final Vector TO =
                 new Vector(
-                        "to",
-                        "Upper corner",
+                        Words.of("to", "Upper corner", GAS)
+                                .words("lower", "higher")
+                                .does(
+                                        "Upper corner of the simulated space; smoke that meets an"
+                                                + " open side leaves."),
                         Unit.METRE,
                         -1e5,
                         1e5,
-                        new Vec3(5, 10, 5),
-                        "lower",
-                        "higher",
-                        GAS);
+                        new Vec3(5, 10, 5));
         public static final Subset CLOSED =
                 new Subset(
-                        "closed",
-                        "Closed sides",
+                        Words.of("closed", "Closed sides", GAS)
+                                .words("open", "walled in")
+                                .does(
+                                        "Sides that are walls; through the others air comes in and"
+                                                + " smoke goes out."),
                         SIDES,
-                        List.of("bottom"),
-                        "open",
-                        "walled in",
-                        GAS);
+                        List.of("bottom"));
         public static final Kind KIND = Kind.of("bounds", "Bounds", FROM, TO, CLOSED);
     }
 
@@ -296,91 +266,64 @@ public final class Kinds {
         private Burn() {}
 
         public static final Choice FUEL =
-                new Choice("fuel", "Fuel", Fuels.keys(), "kerosene", "", "", GAS);
+                new Choice(
+                        Words.of("fuel", "Fuel", GAS)
+                                .does(
+                                        "What burns: sets heat, air needed, ignition, soot and"
+                                                + " radiation, each of which can be overridden."),
+                        Fuels.keys(),
+                        "kerosene");
         public static final Quantity IGNITION =
-                new Quantity(
-                        "ignition",
-                        "Ignition temperature",
-                        Unit.KELVIN,
-                        0,
-                        3000,
-                        450,
-                        900,
-                        Double.NaN,
-                        false,
-                        "catches early",
-                        "catches late",
-                        GAS);
+                Quantity.of("ignition", "Ignition temperature", Unit.KELVIN, Double.NaN, GAS)
+                        .hard(0, 3000)
+                        .usual(450, 900)
+                        .words("catches early", "catches late")
+                        .mark(506, "paper")
+                        .mark(700, "coal")
+                        .mark(810, "methane")
+                        .does(
+                                "Temperature from which fuel and air burn; a high one needs a"
+                                        + " strong igniter and goes out sooner.");
         public static final Quantity TIME =
-                new Quantity(
-                        "time",
-                        "Burn time",
-                        Unit.SECOND,
-                        0.001,
-                        60,
-                        0.01,
-                        0.5,
-                        0.03,
-                        false,
-                        "flash",
-                        "lingering",
-                        GAS);
+                Quantity.of("time", "Burn time", Unit.SECOND, 0.03, GAS)
+                        .hard(0.001, 60)
+                        .usual(0.01, 0.5)
+                        .words("flash", "lingering")
+                        .does(
+                                "Time in which mixed fuel burns; short is a bright flash, long"
+                                        + " spreads flame far up.");
         public static final Quantity SOOT =
-                new Quantity(
-                        "soot.yield",
-                        "Soot yield",
-                        Unit.NONE,
-                        0,
-                        2,
-                        0,
-                        0.1,
-                        Double.NaN,
-                        false,
-                        "clean",
-                        "black",
-                        GAS);
+                Quantity.of("soot.yield", "Soot yield", Unit.NONE, Double.NaN, GAS)
+                        .hard(0, 2)
+                        .usual(0, 0.1)
+                        .words("clean", "black")
+                        .does(
+                                "Soot formed from a kilogram of fuel; more glows brighter while hot"
+                                        + " and leaves blacker smoke.");
         public static final Quantity SOOT_TIME =
-                new Quantity(
-                        "soot.time",
-                        "Soot burns away in",
-                        Unit.SECOND,
-                        0.01,
-                        1000,
-                        0.3,
-                        5,
-                        2,
-                        false,
-                        "clears soon",
-                        "stays",
-                        GAS);
+                Quantity.of("soot.time", "Soot burns away in", Unit.SECOND, 2, GAS)
+                        .hard(0.01, 1000)
+                        .usual(0.3, 5)
+                        .words("clears soon", "stays")
+                        .does(
+                                "Time in which hot soot burns away in air; short leaves clean gas"
+                                        + " above the flame.");
         public static final Quantity RADIATED =
-                new Quantity(
-                        "radiated",
-                        "Radiated share",
-                        Unit.NONE,
-                        0,
-                        0.9,
-                        0.1,
-                        0.4,
-                        Double.NaN,
-                        false,
-                        "hotter",
-                        "cooler",
-                        GAS);
+                Quantity.of("radiated", "Radiated share", Unit.NONE, Double.NaN, GAS)
+                        .hard(0, 0.9)
+                        .usual(0.1, 0.4)
+                        .words("hotter", "cooler")
+                        .does(
+                                "Share of the heat that leaves as light; more cools the flame and"
+                                        + " slows its rise.");
         public static final Quantity COOLING =
-                new Quantity(
-                        "cooling",
-                        "Cooling of the products",
-                        Unit.NONE,
-                        0,
-                        20,
-                        0.5,
-                        2,
-                        1,
-                        false,
-                        "stays hot",
-                        "cools soon",
-                        GAS);
+                Quantity.of("cooling", "Cooling of the products", Unit.NONE, 1, GAS)
+                        .hard(0, 20)
+                        .usual(0.5, 2)
+                        .words("stays hot", "cools soon")
+                        .does(
+                                "How fast hot products lose heat by radiating; more turns flame to"
+                                        + " smoke sooner.");
         public static final Kind KIND =
                 Kind.of("burn", "Burn", FUEL, IGNITION, TIME, SOOT, SOOT_TIME, RADIATED, COOLING);
     }
@@ -389,172 +332,143 @@ public final class Kinds {
     public static final class Source {
         private Source() {}
 
+        public static final Switch ON =
+                new Switch(
+                        Words.of("on", "On", GAS)
+                                .does(
+                                        "Whether the source gives anything; a source that is off"
+                                                + " keeps its settings."),
+                        true);
+
         public static final Choice SHAPE =
                 new Choice(
-                        "shape", "Shape", List.of("sphere", "box", "disc"), "sphere", "", "", GAS);
+                        Words.of("shape", "Shape", GAS)
+                                .does("Form of the space in which the source gives."),
+                        List.of("sphere", "box", "disc"),
+                        "sphere");
         public static final Vector CENTRE =
                 new Vector(
-                        "centre",
-                        "Centre",
+                        Words.of("centre", "Centre", GAS)
+                                .words("lower", "higher")
+                                .does("Where the middle of the source is."),
                         Unit.METRE,
                         -1e5,
                         1e5,
-                        new Vec3(0, 0.5, 0),
-                        "lower",
-                        "higher",
-                        GAS);
+                        new Vec3(0, 0.5, 0));
         public static final Quantity RADIUS =
-                new Quantity(
-                        "radius",
-                        "Radius of a sphere or disc",
-                        Unit.METRE,
-                        0.0005,
-                        1000,
-                        0.05,
-                        5,
-                        0.5,
-                        false,
-                        "smaller",
-                        "larger",
-                        GAS);
+                Quantity.of("radius", "Radius of a sphere or disc", Unit.METRE, 0.5, GAS)
+                        .hard(0.0005, 1000)
+                        .usual(0.05, 5)
+                        .words("smaller", "larger")
+                        .mark(0.1, "hand")
+                        .mark(1, "door")
+                        .mark(10, "house")
+                        .does(
+                                "Radius of a sphere or disc; the same fuel in a larger one burns"
+                                        + " softer and cooler.");
         public static final Vector SIZE =
                 new Vector(
-                        "size",
-                        "Edges of a box; height of a disc (y)",
+                        Words.of("size", "Edges of a box; height of a disc (y)", GAS)
+                                .words("smaller", "larger")
+                                .does(
+                                        "Edges of a box; for a disc its height is the middle"
+                                                + " number."),
                         Unit.METRE,
                         0.0005,
                         1000,
-                        new Vec3(1, 0.2, 1),
-                        "smaller",
-                        "larger",
-                        GAS);
+                        new Vec3(1, 0.2, 1));
         public static final Quantity TEMPERATURE =
-                new Quantity(
-                        "temperature",
-                        "Temperature of what is released",
-                        Unit.KELVIN,
-                        200,
-                        3500,
-                        290,
-                        700,
-                        400,
-                        true,
-                        "colder",
-                        "hotter",
-                        GAS);
+                Quantity.of("temperature", "Temperature of what is released", Unit.KELVIN, 400, GAS)
+                        .hard(200, 3500)
+                        .usual(290, 700)
+                        .curve()
+                        .words("colder", "hotter")
+                        .mark(293, "room")
+                        .mark(800, "first red")
+                        .mark(1000, "cherry")
+                        .mark(1200, "orange")
+                        .mark(1600, "white")
+                        .does(
+                                "Temperature of what is released; hot vapour rises at once and"
+                                        + " catches sooner.");
         public static final Quantity RELEASED_FUEL =
-                new Quantity(
-                        "release.fuel",
-                        "Fuel",
-                        Unit.KILOGRAM_PER_SECOND,
-                        0,
-                        1e5,
-                        0.001,
-                        100,
-                        0,
-                        true,
-                        "leaner",
-                        "richer",
-                        GAS);
+                Quantity.of("release.fuel", "Fuel", Unit.KILOGRAM_PER_SECOND, 0, GAS)
+                        .hard(0, 1e5)
+                        .usual(0.001, 100)
+                        .curve()
+                        .words("leaner", "richer")
+                        .does(
+                                "Fuel given each second; with a total set, only the shape of the"
+                                        + " curve counts.");
         public static final Quantity TOTAL =
-                new Quantity(
-                        "release.total",
-                        "Fuel in all",
-                        Unit.KILOGRAM,
-                        0,
-                        1e6,
-                        0.1,
-                        100,
-                        0,
-                        false,
-                        "less",
-                        "more",
-                        GAS);
+                Quantity.of("release.total", "Fuel in all", Unit.KILOGRAM, 0, GAS)
+                        .hard(0, 1e6)
+                        .usual(0.1, 100)
+                        .words("less", "more")
+                        .mark(0.2, "cup")
+                        .mark(10, "bucket")
+                        .mark(160, "barrel")
+                        .does(
+                                "All fuel the source ever gives; the fuel curve is scaled to it."
+                                        + " Zero takes the curve as it is.");
         public static final Quantity HEAT =
-                new Quantity(
-                        "release.heat",
-                        "Heat",
-                        Unit.KILOWATT,
-                        0,
-                        1e9,
-                        0.1,
-                        10000,
-                        0,
-                        true,
-                        "cooler",
-                        "hotter",
-                        GAS);
+                Quantity.of("release.heat", "Heat", Unit.KILOWATT, 0, GAS)
+                        .hard(0, 1e9)
+                        .usual(0.1, 10000)
+                        .curve()
+                        .words("cooler", "hotter")
+                        .mark(0.08, "lamp")
+                        .mark(150, "bin")
+                        .mark(5000, "car")
+                        .does(
+                                "Heat given to the gas each second; an igniter must bring fuel"
+                                        + " above its ignition temperature.");
         public static final Quantity SMOKE =
-                new Quantity(
-                        "release.smoke",
-                        "Smoke",
-                        Unit.KILOGRAM_PER_SECOND,
-                        0,
-                        1e5,
-                        0.001,
-                        1,
-                        0,
-                        true,
-                        "thinner",
-                        "thicker",
-                        GAS);
+                Quantity.of("release.smoke", "Smoke", Unit.KILOGRAM_PER_SECOND, 0, GAS)
+                        .hard(0, 1e5)
+                        .usual(0.001, 1)
+                        .curve()
+                        .words("thinner", "thicker")
+                        .does("Soot given each second, cold and ready to be seen.");
         public static final Quantity VOLUME =
-                new Quantity(
-                        "release.volume",
-                        "Gas",
-                        Unit.CUBIC_METRE_PER_SECOND,
-                        0,
-                        1e6,
-                        0.1,
-                        100,
-                        0,
-                        true,
-                        "less",
-                        "more",
-                        GAS);
+                Quantity.of("release.volume", "Gas", Unit.CUBIC_METRE_PER_SECOND, 0, GAS)
+                        .hard(0, 1e6)
+                        .usual(0.1, 100)
+                        .curve()
+                        .words("less", "more")
+                        .does(
+                                "Gas of the release's temperature given each second; it pushes the"
+                                        + " air aside.");
         public static final Quantity PUSH =
-                new Quantity(
-                        "release.push",
-                        "Push outward",
-                        Unit.METRE_PER_SECOND,
-                        0,
-                        500,
-                        1,
-                        50,
-                        0,
-                        true,
-                        "gentle",
-                        "violent",
-                        GAS);
+                Quantity.of("release.push", "Push outward", Unit.METRE_PER_SECOND, 0, GAS)
+                        .hard(0, 500)
+                        .usual(1, 50)
+                        .curve()
+                        .words("gentle", "violent")
+                        .mark(1.4, "walk")
+                        .mark(15, "gale")
+                        .mark(33, "motorway")
+                        .does(
+                                "Speed away from the middle that the gas gets; more throws fuel"
+                                        + " further and tears it up.");
         public static final Quantity UNEVEN =
-                new Quantity(
-                        "uneven",
-                        "Even to ragged",
-                        Unit.NONE,
-                        0,
-                        1,
-                        0,
-                        0.9,
-                        0.3,
-                        false,
-                        "even",
-                        "ragged",
-                        GAS);
+                Quantity.of("uneven", "Even to ragged", Unit.NONE, 0.3, GAS)
+                        .hard(0, 1)
+                        .usual(0, 0.9)
+                        .words("even", "ragged")
+                        .does(
+                                "How patchy the source is; even shapes mushroom evenly, ragged ones"
+                                        + " break up.");
         public static final Quantity GRAIN =
-                new Quantity(
-                        "grain",
-                        "Size of its patches",
-                        Unit.METRE,
-                        0.001,
-                        1000,
-                        0.1,
-                        2,
-                        0.5,
-                        false,
-                        "finer",
-                        "broader",
-                        GAS);
+                Quantity.of("grain", "Size of its patches", Unit.METRE, 0.5, GAS)
+                        .hard(0.001, 1000)
+                        .usual(0.1, 2)
+                        .words("finer", "broader")
+                        .does(
+                                "Size of the patches; broad ones shape lobes, fine ones only ruffle"
+                                        + " the edge.");
         private static final Param<?>[] ALL = {
+            ON,
             SHAPE,
             CENTRE,
             RADIUS,
@@ -578,7 +492,7 @@ public final class Kinds {
 
         /// Gives heat only.
         public static final Kind IGNITER =
-                Kind.of("igniter", "Igniter", SHAPE, CENTRE, RADIUS, SIZE, HEAT, UNEVEN, GRAIN);
+                Kind.of("igniter", "Igniter", ON, SHAPE, CENTRE, RADIUS, SIZE, HEAT, UNEVEN, GRAIN);
 
         public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
     }
@@ -589,54 +503,39 @@ public final class Kinds {
 
         public static final Vector POSITION =
                 new Vector(
-                        "position",
-                        "Position",
+                        Words.of("position", "Position", PICTURE)
+                                .words("lower", "higher")
+                                .does("Where the shot's camera stands."),
                         Unit.METRE,
                         -1e5,
                         1e5,
-                        new Vec3(0, 2, 20),
-                        "lower",
-                        "higher",
-                        PICTURE);
+                        new Vec3(0, 2, 20));
         public static final Vector TARGET =
                 new Vector(
-                        "target",
-                        "Looks at",
+                        Words.of("target", "Looks at", PICTURE)
+                                .words("lower", "higher")
+                                .does("The point the shot's camera looks at."),
                         Unit.METRE,
                         -1e5,
                         1e5,
-                        new Vec3(0, 4, 0),
-                        "lower",
-                        "higher",
-                        PICTURE);
+                        new Vec3(0, 4, 0));
         public static final Quantity LENS =
-                new Quantity(
-                        "lens",
-                        "Lens",
-                        Unit.MILLIMETRE,
-                        1,
-                        5000,
-                        18,
-                        100,
-                        35,
-                        false,
-                        "wider",
-                        "longer",
-                        PICTURE);
+                Quantity.of("lens", "Lens", Unit.MILLIMETRE, 35, PICTURE)
+                        .hard(1, 5000)
+                        .usual(18, 100)
+                        .words("wider", "longer")
+                        .mark(24, "wide")
+                        .mark(50, "eye")
+                        .mark(135, "far")
+                        .does(
+                                "Focal length; longer sees less and flattens, wider sees more and"
+                                        + " looms.");
         public static final Quantity FILM =
-                new Quantity(
-                        "film",
-                        "Film width",
-                        Unit.MILLIMETRE,
-                        1,
-                        500,
-                        16,
-                        36,
-                        36,
-                        false,
-                        "narrower",
-                        "wider",
-                        PICTURE);
+                Quantity.of("film", "Film width", Unit.MILLIMETRE, 36, PICTURE)
+                        .hard(1, 500)
+                        .usual(16, 36)
+                        .words("narrower", "wider")
+                        .does("Width of the film or sensor behind the lens.");
         public static final Kind KIND = Kind.of("camera", "Camera", POSITION, TARGET, LENS, FILM);
     }
 
@@ -646,65 +545,56 @@ public final class Kinds {
 
         public static final Vector TOWARDS =
                 new Vector(
-                        "towards",
-                        "Direction to the sun",
+                        Words.of("towards", "Direction to the sun", PICTURE)
+                                .words("lower", "higher")
+                                .does(
+                                        "Direction from the ground to the sun; low light rakes the"
+                                                + " smoke and shows its folds."),
                         Unit.NONE,
                         -1e3,
                         1e3,
-                        new Vec3(-0.6, 0.5, 0.6),
-                        "lower",
-                        "higher",
-                        PICTURE);
+                        new Vec3(-0.6, 0.5, 0.6));
         public static final Quantity STRENGTH =
-                new Quantity(
-                        "strength",
-                        "Sunlight",
-                        Unit.LUX,
-                        0,
-                        200_000,
-                        100,
-                        100_000,
-                        20_000,
-                        false,
-                        "dim",
-                        "bright",
-                        PICTURE);
+                Quantity.of("strength", "Sunlight", Unit.LUX, 20_000, PICTURE)
+                        .hard(0, 200_000)
+                        .usual(100, 100_000)
+                        .words("dim", "bright")
+                        .mark(400, "dusk")
+                        .mark(32000, "haze")
+                        .mark(100000, "noon")
+                        .does("Light of the sun on a surface that faces it.");
         public static final Vector COLOUR =
                 new Vector(
-                        "colour",
-                        "Colour of sunlight (linear sRGB)",
+                        Words.of("colour", "Colour of sunlight (linear sRGB)", PICTURE)
+                                .words("darker", "brighter")
+                                .does(
+                                        "Colour of the sunlight, as red, green and blue in linear"
+                                                + " light."),
                         Unit.NONE,
                         0,
                         10,
-                        new Vec3(1, 0.88, 0.74),
-                        "darker",
-                        "brighter",
-                        PICTURE);
+                        new Vec3(1, 0.88, 0.74));
         public static final Quantity SKY =
-                new Quantity(
-                        "sky",
-                        "Skylight",
-                        Unit.LUX,
-                        0,
-                        100_000,
-                        10,
-                        20_000,
-                        6_000,
-                        false,
-                        "dim",
-                        "bright",
-                        PICTURE);
+                Quantity.of("sky", "Skylight", Unit.LUX, 6_000, PICTURE)
+                        .hard(0, 100_000)
+                        .usual(10, 20_000)
+                        .words("dim", "bright")
+                        .mark(400, "dusk")
+                        .mark(20000, "day")
+                        .does(
+                                "Light of the sky on level ground; it fills the shadows of the"
+                                        + " smoke.");
         public static final Vector SKY_COLOUR =
                 new Vector(
-                        "skyColour",
-                        "Colour of the sky (linear sRGB)",
+                        Words.of("skyColour", "Colour of the sky (linear sRGB)", PICTURE)
+                                .words("darker", "brighter")
+                                .does(
+                                        "Colour of the skylight, as red, green and blue in linear"
+                                                + " light."),
                         Unit.NONE,
                         0,
                         10,
-                        new Vec3(0.5, 0.68, 1),
-                        "darker",
-                        "brighter",
-                        PICTURE);
+                        new Vec3(0.5, 0.68, 1));
         public static final Kind KIND =
                 Kind.of("sun", "Sun", TOWARDS, STRENGTH, COLOUR, SKY, SKY_COLOUR);
     }
@@ -714,128 +604,79 @@ public final class Kinds {
         private Look() {}
 
         public static final Quantity EXPOSURE =
-                new Quantity(
-                        "exposure",
-                        "Exposure",
-                        Unit.STOP,
-                        -30,
-                        30,
-                        -14,
-                        -6,
-                        -10,
-                        false,
-                        "darker",
-                        "brighter",
-                        PICTURE);
+                Quantity.of("exposure", "Exposure", Unit.STOP, -10, PICTURE)
+                        .hard(-30, 30)
+                        .usual(-14, -6)
+                        .words("darker", "brighter")
+                        .does("How bright the picture is; one stop more doubles the light.");
         public static final Quantity EXTINCTION =
-                new Quantity(
-                        "extinction",
-                        "Mass extinction of soot",
-                        Unit.SQUARE_METRE_PER_GRAM,
-                        0,
-                        100,
-                        5,
-                        10,
-                        8.7,
-                        false,
-                        "clearer",
-                        "thicker",
-                        PICTURE);
+                Quantity.of(
+                                "extinction",
+                                "Mass extinction of soot",
+                                Unit.SQUARE_METRE_PER_GRAM,
+                                8.7,
+                                PICTURE)
+                        .hard(0, 100)
+                        .usual(5, 10)
+                        .words("clearer", "thicker")
+                        .does(
+                                "Area that a gram of soot covers; more makes the same smoke"
+                                        + " thicker.");
         public static final Quantity ALBEDO =
-                new Quantity(
-                        "albedo",
-                        "Albedo of the smoke",
-                        Unit.NONE,
-                        0,
-                        1,
-                        0.2,
-                        0.7,
-                        0.3,
-                        false,
-                        "black",
-                        "white",
-                        PICTURE);
+                Quantity.of("albedo", "Albedo of the smoke", Unit.NONE, 0.3, PICTURE)
+                        .hard(0, 1)
+                        .usual(0.2, 0.7)
+                        .words("black", "white")
+                        .does("Share of the light that smoke throws back rather than swallows.");
         public static final Quantity PHASE =
-                new Quantity(
-                        "phase",
-                        "Phase (forward scattering)",
-                        Unit.NONE,
-                        -0.95,
-                        0.95,
-                        0.4,
-                        0.7,
-                        0.5,
-                        false,
-                        "backward",
-                        "forward",
-                        PICTURE);
+                Quantity.of("phase", "Phase (forward scattering)", Unit.NONE, 0.5, PICTURE)
+                        .hard(-0.95, 0.95)
+                        .usual(0.4, 0.7)
+                        .words("backward", "forward")
+                        .does(
+                                "Where smoke throws light: forward lights its rims against the sun,"
+                                        + " backward its front.");
         public static final Quantity GLOW =
-                new Quantity(
-                        "glow",
-                        "Strength of the glow",
-                        Unit.NONE,
-                        0,
-                        1000,
-                        0.5,
-                        2,
-                        1,
-                        false,
-                        "dim",
-                        "bright",
-                        PICTURE);
+                Quantity.of("glow", "Strength of the glow", Unit.NONE, 1, PICTURE)
+                        .hard(0, 1000)
+                        .usual(0.5, 2)
+                        .words("dim", "bright")
+                        .does(
+                                "Strength of the fire's glow in the picture; one is what hot soot"
+                                        + " gives off.");
         public static final Quantity INNER =
-                new Quantity(
-                        "inner",
-                        "Inner light",
-                        Unit.NONE,
-                        0,
-                        100,
-                        0.5,
-                        2,
-                        1,
-                        false,
-                        "dark inside",
-                        "lit inside",
-                        PICTURE);
+                Quantity.of("inner", "Inner light", Unit.NONE, 1, PICTURE)
+                        .hard(0, 100)
+                        .usual(0.5, 2)
+                        .words("dark inside", "lit inside")
+                        .does(
+                                "How much of the fire's light falls on its own smoke; one is what"
+                                        + " physics says.");
         public static final Quantity SPILL =
-                new Quantity(
-                        "spill",
-                        "Spill on the ground",
-                        Unit.NONE,
-                        0,
-                        100,
-                        0.5,
-                        2,
-                        1,
-                        false,
-                        "dark",
-                        "bright",
-                        PICTURE);
+                Quantity.of("spill", "Spill on the ground", Unit.NONE, 1, PICTURE)
+                        .hard(0, 100)
+                        .usual(0.5, 2)
+                        .words("dark", "bright")
+                        .does(
+                                "How much of the fire's light falls on the ground; one is what"
+                                        + " physics says.");
         public static final Vector GROUND =
                 new Vector(
-                        "ground",
-                        "Colour of the ground (linear sRGB)",
+                        Words.of("ground", "Colour of the ground (linear sRGB)", PICTURE)
+                                .words("darker", "brighter")
+                                .does(
+                                        "Colour of the ground, as the share of red, green and blue"
+                                                + " it throws back."),
                         Unit.NONE,
                         0,
                         1,
-                        new Vec3(0.16, 0.15, 0.14),
-                        "darker",
-                        "brighter",
-                        PICTURE);
+                        new Vec3(0.16, 0.15, 0.14));
         public static final Quantity SAMPLES =
-                new Quantity(
-                        "samples",
-                        "Samples a voxel",
-                        Unit.NONE,
-                        0.1,
-                        16,
-                        0.5,
-                        2,
-                        1,
-                        false,
-                        "faster",
-                        "smoother",
-                        PICTURE);
+                Quantity.of("samples", "Samples a voxel", Unit.NONE, 1, PICTURE)
+                        .hard(0.1, 16)
+                        .usual(0.5, 2)
+                        .words("faster", "smoother")
+                        .does("Steps of a ray in each voxel; more is smoother and slower.");
         public static final Kind KIND =
                 Kind.of(
                         "look",

@@ -23,62 +23,35 @@ public final class NewShot {
     public static final List<String> KINDS = List.of("burner", "fireball", "puff", "empty");
 
     private static final Quantity RADIUS =
-            new Quantity(
-                    "radius",
-                    "Radius of the source",
-                    Unit.METRE,
-                    0.001,
-                    500,
-                    0.1,
-                    5,
-                    0.5,
-                    false,
-                    "smaller",
-                    "larger",
-                    Affects.GAS);
+            Quantity.of("radius", "Radius of the source", Unit.METRE, 0.5, Affects.GAS)
+                    .hard(0.001, 500)
+                    .usual(0.1, 5)
+                    .words("smaller", "larger")
+                    .does("Radius of the source.");
     private static final Choice FUEL = Burn.FUEL;
     private static final Quantity MASS =
-            new Quantity(
-                    "mass",
-                    "Fuel in all",
-                    Unit.KILOGRAM,
-                    1e-4,
-                    1e5,
-                    0.5,
-                    100,
-                    5,
-                    false,
-                    "less",
-                    "more",
-                    Affects.GAS);
+            Quantity.of("mass", "Fuel in all", Unit.KILOGRAM, 5, Affects.GAS)
+                    .hard(1e-4, 1e5)
+                    .usual(0.5, 100)
+                    .words("less", "more")
+                    .does("Fuel in all; the fireball grows with its cube root.");
     private static final Quantity HEAT =
-            new Quantity(
-                    "heat",
-                    "Heat released a second",
-                    Unit.KILOWATT,
-                    0.01,
-                    1e7,
-                    10,
-                    10000,
-                    1000,
-                    false,
-                    "less",
-                    "more",
-                    Affects.GAS);
+            Quantity.of("heat", "Heat released a second", Unit.KILOWATT, 1000, Affects.GAS)
+                    .hard(0.01, 1e7)
+                    .usual(10, 10000)
+                    .words("less", "more")
+                    .does("Heat released each second; flames stand higher with more.");
     private static final Quantity TEMPERATURE =
-            new Quantity(
-                    "temperature",
-                    "Temperature of what is released",
-                    Unit.KELVIN,
-                    200,
-                    3500,
-                    300,
-                    1600,
-                    450,
-                    false,
-                    "colder",
-                    "hotter",
-                    Affects.GAS);
+            Quantity.of(
+                            "temperature",
+                            "Temperature of what is released",
+                            Unit.KELVIN,
+                            450,
+                            Affects.GAS)
+                    .hard(200, 3500)
+                    .usual(300, 1600)
+                    .words("colder", "hotter")
+                    .does("Temperature of what is released.");
 
     /// The settings of [#make] besides the paths of the shot itself.
     public static final Kind SETTINGS =
@@ -255,13 +228,15 @@ public final class NewShot {
     private static Shot framed(String name, double width, double height, double voxel, int frames) {
         Shot s = Shot.empty(name);
         double away = 1.4 * Math.max(width, height);
-        return s.withFrames(s.frames().with(Frames.LAST, (long) frames))
-                .withAir(
+        return s.with("frames", s.frames().with(Frames.LAST, (long) frames))
+                .with(
+                        "air",
                         s.air()
                                 .with(Air.STIR_SPEED, round(0.15 * Math.sqrt(9.81 * height)))
                                 .with(Air.STIR_LARGEST, round(8 * voxel))
                                 .with(Air.STIR_SMALLEST, round(voxel)))
-                .withCamera(
+                .with(
+                        "camera",
                         s.camera()
                                 .with(
                                         Camera.POSITION,

@@ -15,17 +15,20 @@ import java.util.Map;
 /// @param <T> type of its values; immutable
 public sealed interface Param<T> {
 
+    Words words();
+
     /// Path inside its item, with dots: `release.fuel`.
-    String key();
+    default String key() {
+        return words().key();
+    }
 
-    String label();
+    default String label() {
+        return words().label();
+    }
 
-    /// What less of it does, and what more does.
-    String less();
-
-    String more();
-
-    Affects affects();
+    default Affects affects() {
+        return words().affects();
+    }
 
     T byDefault();
 
@@ -40,10 +43,31 @@ public sealed interface Param<T> {
     /// What may be written, for help: "0 to 100 m, usually 0.5 to 3, by default 1".
     String range();
 
+    /// What every parameter has: its key, its label, what it changes, and what it does in words.
+    ///
+    /// @param less what less of it is called, at the lower end of its rule
+    /// @param more likewise at the upper end
+    /// @param does one sentence: what it is, and what more or less of it does
+    record Words(String key, String label, Affects affects, String less, String more, String does) {
+        static Words of(String key, String label, Affects affects) {
+            return new Words(key, label, affects, "", "", "");
+        }
+
+        Words words(String lower, String upper) {
+            return new Words(key, label, affects, lower, upper, does);
+        }
+
+        Words does(String sentence) {
+            return new Words(key, label, affects, less, more, sentence);
+        }
+    }
+
+    /// A value from life, engraved on the rule of a quantity: 150 kW, a burning bin.
+    record Mark(double value, String name) {}
+
     /// A number, or a curve where it `follows` one. A default of NaN means: as the fuel has it.
     record Quantity(
-            String key,
-            String label,
+            Words words,
             Unit unit,
             double least,
             double most,
@@ -51,10 +75,45 @@ public sealed interface Param<T> {
             double usualHigh,
             double number,
             boolean follows,
-            String less,
-            String more,
-            Affects affects)
+            List<Mark> marks)
             implements Param<Curve> {
+
+        static Quantity of(String key, String label, Unit unit, double number, Affects affects) {
+            Words words = Words.of(key, label, affects);
+            return new Quantity(words, unit, -1e9, 1e9, number, number, number, false, List.of());
+        }
+
+        Quantity hard(double low, double high) {
+            return new Quantity(
+                    words, unit, low, high, usualLow, usualHigh, number, follows, marks);
+        }
+
+        Quantity usual(double low, double high) {
+            return new Quantity(words, unit, least, most, low, high, number, follows, marks);
+        }
+
+        Quantity curve() {
+            return new Quantity(words, unit, least, most, usualLow, usualHigh, number, true, marks);
+        }
+
+        Quantity words(String lower, String upper) {
+            return with(words.words(lower, upper), marks);
+        }
+
+        Quantity does(String sentence) {
+            return with(words.does(sentence), marks);
+        }
+
+        Quantity mark(double value, String name) {
+            List<Mark> all = new ArrayList<>(marks);
+            all.add(new Mark(value, name));
+            return with(words, List.copyOf(all));
+        }
+
+        private Quantity with(Words other, List<Mark> engraved) {
+            return new Quantity(
+                    other, unit, least, most, usualLow, usualHigh, number, follows, engraved);
+        }
 
         @Override
         public Curve byDefault() {
@@ -142,16 +201,7 @@ public sealed interface Param<T> {
     }
 
     /// A whole number.
-    record Whole(
-            String key,
-            String label,
-            long least,
-            long most,
-            long number,
-            String less,
-            String more,
-            Affects affects)
-            implements Param<Long> {
+    record Whole(Words words, long least, long most, long number) implements Param<Long> {
         @Override
         public Long byDefault() {
             return number;
@@ -191,8 +241,7 @@ public sealed interface Param<T> {
     }
 
     /// Frames a second as an exact fraction: 24, or "24000/1001".
-    record Rate(String key, String label, FrameRate rate, String less, String more, Affects affects)
-            implements Param<FrameRate> {
+    record Rate(Words words, FrameRate rate) implements Param<FrameRate> {
         @Override
         public FrameRate byDefault() {
             return rate;
@@ -218,16 +267,37 @@ public sealed interface Param<T> {
         }
     }
 
+    /// On or off.
+    record Switch(Words words, boolean on) implements Param<Boolean> {
+        @Override
+        public Boolean byDefault() {
+            return on;
+        }
+
+        @Override
+        public Boolean read(JsonNode node) {
+            return switch (node.asText()) {
+                case "true", "on" -> true;
+                case "false", "off" -> false;
+                default ->
+                        throw new IllegalArgumentException(
+                                "'" + node.asText() + "' must be true or false");
+            };
+        }
+
+        @Override
+        public JsonNode write(Boolean value) {
+            return JsonNodeFactory.instance.booleanNode(value);
+        }
+
+        @Override
+        public String range() {
+            return "true or false, by default " + on;
+        }
+    }
+
     /// One of a few words.
-    record Choice(
-            String key,
-            String label,
-            List<String> words,
-            String word,
-            String less,
-            String more,
-            Affects affects)
-            implements Param<String> {
+    record Choice(Words words, List<String> options, String word) implements Param<String> {
         @Override
         public String byDefault() {
             return word;
@@ -236,12 +306,12 @@ public sealed interface Param<T> {
         @Override
         public String read(JsonNode node) {
             String text = node.asText();
-            if (!words.contains(text)) {
+            if (!options.contains(text)) {
                 throw new IllegalArgumentException(
                         "'"
                                 + text
                                 + "' is not known; it must be one of "
-                                + String.join(", ", words));
+                                + String.join(", ", options));
             }
             return text;
         }
@@ -253,20 +323,13 @@ public sealed interface Param<T> {
 
         @Override
         public String range() {
-            return "one of " + String.join(", ", words) + ", by default " + word;
+            return "one of " + String.join(", ", options) + ", by default " + word;
         }
     }
 
     /// Any of a few words, in the order of the declaration. On the command line separated by
     /// commas.
-    record Subset(
-            String key,
-            String label,
-            List<String> words,
-            List<String> chosen,
-            String less,
-            String more,
-            Affects affects)
+    record Subset(Words words, List<String> options, List<String> chosen)
             implements Param<List<String>> {
         @Override
         public List<String> byDefault() {
@@ -286,12 +349,15 @@ public sealed interface Param<T> {
                 }
             }
             for (String word : given) {
-                if (!words.contains(word)) {
+                if (!options.contains(word)) {
                     throw new IllegalArgumentException(
-                            "'" + word + "' is not known; it may hold " + String.join(", ", words));
+                            "'"
+                                    + word
+                                    + "' is not known; it may hold "
+                                    + String.join(", ", options));
                 }
             }
-            return words.stream().filter(given::contains).toList();
+            return options.stream().filter(given::contains).toList();
         }
 
         @Override
@@ -304,23 +370,14 @@ public sealed interface Param<T> {
         @Override
         public String range() {
             return "any of "
-                    + String.join(", ", words)
+                    + String.join(", ", options)
                     + ", by default "
                     + (chosen.isEmpty() ? "none" : String.join(", ", chosen));
         }
     }
 
     /// Three numbers along x, y (up), z. On the command line separated by commas.
-    record Vector(
-            String key,
-            String label,
-            Unit unit,
-            double least,
-            double most,
-            Vec3 vec,
-            String less,
-            String more,
-            Affects affects)
+    record Vector(Words words, Unit unit, double least, double most, Vec3 vec)
             implements Param<Vec3> {
         @Override
         public Vec3 byDefault() {

@@ -36,22 +36,65 @@ public record Shot(
                 Map.of());
     }
 
+    /// May an element or a source be called so? Letters, digits and hyphens, a letter first.
+    public static boolean isName(String text) {
+        return text.matches("[A-Za-z][A-Za-z0-9-]*");
+    }
+
+    public Shot withName(String next) {
+        return new Shot(next, frames, air, elements, camera, sun, look, unknown);
+    }
+
     public Shot withElement(String elementName, Element element) {
         Map<String, Element> next = new LinkedHashMap<>(elements);
         next.put(elementName, element);
+        return withElements(next);
+    }
+
+    public Shot withElements(Map<String, Element> next) {
         return new Shot(name, frames, air, next, camera, sun, look, unknown);
     }
 
-    public Shot withFrames(Item next) {
-        return new Shot(name, next, air, elements, camera, sun, look, unknown);
+    /// All items by their path in the file: `air`, `elements.store.sources.oil`.
+    public Map<String, Item> items() {
+        Map<String, Item> all = new LinkedHashMap<>();
+        all.put("frames", frames);
+        all.put("air", air);
+        all.put("camera", camera);
+        all.put("sun", sun);
+        all.put("look", look);
+        elements.forEach(
+                (elementName, element) -> {
+                    String path = "elements." + elementName;
+                    all.put(path, element.gas());
+                    all.put(path + ".bounds", element.bounds());
+                    all.put(path + ".burn", element.burn());
+                    element.sources()
+                            .forEach((source, item) -> all.put(path + ".sources." + source, item));
+                });
+        return all;
     }
 
-    public Shot withAir(Item next) {
-        return new Shot(name, frames, next, elements, camera, sun, look, unknown);
-    }
-
-    public Shot withCamera(Item next) {
-        return new Shot(name, frames, air, elements, next, sun, look, unknown);
+    /// The shot with another item at a path of [#items()].
+    ///
+    /// @throws IllegalArgumentException when there is no item at the path
+    public Shot with(String path, Item item) {
+        return switch (path) {
+            case "frames" -> new Shot(name, item, air, elements, camera, sun, look, unknown);
+            case "air" -> new Shot(name, frames, item, elements, camera, sun, look, unknown);
+            case "camera" -> new Shot(name, frames, air, elements, item, sun, look, unknown);
+            case "sun" -> new Shot(name, frames, air, elements, camera, item, look, unknown);
+            case "look" -> new Shot(name, frames, air, elements, camera, sun, item, unknown);
+            default -> {
+                String[] steps = path.split("\\.");
+                Element element = steps.length < 2 ? null : elements.get(steps[1]);
+                if (element == null || !items().containsKey(path)) {
+                    throw new IllegalArgumentException(
+                            "the shot '" + name + "' has no item '" + path + "'");
+                }
+                yield withElement(steps[1], element.with(steps, item));
+            }
+        };
     }
 
     /// The element of a name, or the only one when no name is given.

@@ -173,7 +173,7 @@ public final class ShotFile {
     }
 
     private String checkedName(String name, String path) {
-        if (!name.matches("[A-Za-z][A-Za-z0-9-]*")) {
+        if (!Shot.isName(name)) {
             throw new ShotException(
                     file
                             + ": the name '"
@@ -362,67 +362,34 @@ public final class ShotFile {
     }
 
     private static Shot set(Shot shot, String key, String text) {
-        ObjectNode root = node(shot);
-        String path = "";
-        Kind kind = null;
-        String param = null;
-        for (Target target : targets(shot)) {
-            if (key.startsWith(target.path() + ".")
-                    && target.kind()
-                            .params()
-                            .containsKey(key.substring(target.path().length() + 1))) {
-                kind = target.kind();
-                path = target.path();
-                param = key.substring(path.length() + 1);
+        for (var entry : shot.items().entrySet()) {
+            String prefix = entry.getKey() + ".";
+            Item item = entry.getValue();
+            Param<?> param =
+                    key.startsWith(prefix)
+                            ? item.kind().params().get(key.substring(prefix.length()))
+                            : null;
+            if (param != null) {
+                return shot.with(entry.getKey(), set(item, param, jsonOf(text), key));
             }
         }
-        if (kind == null) {
-            throw new ShotException("there is no parameter '" + key + "'" + nearest(shot, key));
-        }
-        ObjectNode at = root;
-        for (String step : path.split("\\.")) {
-            at = (ObjectNode) at.get(step);
-        }
-        Param<?> declared = kind.params().get(param);
-        put(at, declared, value(declared, jsonOf(text), "--set", key));
-        return parse(root.toString(), "--set " + key).shot();
+        throw new ShotException("there is no parameter '" + key + "'" + nearest(shot, key));
     }
 
-    private record Target(String path, Kind kind) {}
-
-    private static List<Target> targets(Shot shot) {
-        List<Target> all = new ArrayList<>();
-        all.add(new Target("frames", Kinds.Frames.KIND));
-        all.add(new Target("air", Kinds.Air.KIND));
-        all.add(new Target("camera", Kinds.Camera.KIND));
-        all.add(new Target("sun", Kinds.Sun.KIND));
-        all.add(new Target("look", Kinds.Look.KIND));
-        shot.elements()
-                .forEach(
-                        (name, element) -> {
-                            String path = "elements." + name;
-                            all.add(new Target(path, Kinds.Gas.KIND));
-                            all.add(new Target(path + ".bounds", Kinds.Bounds.KIND));
-                            all.add(new Target(path + ".burn", Kinds.Burn.KIND));
-                            element.sources()
-                                    .forEach(
-                                            (s, item) ->
-                                                    all.add(
-                                                            new Target(
-                                                                    path + ".sources." + s,
-                                                                    item.kind())));
-                        });
-        return all;
+    @SuppressWarnings("unchecked")
+    private static <T> Item set(Item item, Param<T> param, JsonNode node, String key) {
+        return item.with(param, (T) value(param, node, "--set", key));
     }
 
     /// Every parameter path of a shot with its declaration, for help.
     public static Map<String, Param<?>> parameters(Shot shot) {
         Map<String, Param<?>> all = new LinkedHashMap<>();
-        for (Target target : targets(shot)) {
-            target.kind()
-                    .params()
-                    .forEach((key, param) -> all.put(target.path() + "." + key, param));
-        }
+        shot.items()
+                .forEach(
+                        (path, item) ->
+                                item.kind()
+                                        .params()
+                                        .forEach((key, param) -> all.put(path + "." + key, param)));
         return all;
     }
 

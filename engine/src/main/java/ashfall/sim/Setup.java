@@ -20,6 +20,7 @@ import ashfall.shot.Kinds.Bounds;
 import ashfall.shot.Kinds.Burn;
 import ashfall.shot.Kinds.Frames;
 import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Source;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.Vec3;
@@ -195,11 +196,14 @@ public record Setup(
         List<String> closed = element.bounds().get(Bounds.CLOSED);
         Vec3 wind = air.get(Air.WIND);
         List<SourceSettings> sources = new ArrayList<>();
-        element.sources()
-                .forEach(
-                        (name, item) ->
-                                sources.add(
-                                        SourceSettings.of(name, item, seed + sources.size() + 1)));
+        int place = 0;
+        for (var source : element.sources().entrySet()) {
+            place++;
+            // The seed goes by place, so that switching one source off leaves the others alike.
+            if (source.getValue().get(Source.ON)) {
+                sources.add(SourceSettings.of(source.getKey(), source.getValue(), seed + place));
+            }
+        }
         return new Setup(
                 plan.lattice(),
                 box,

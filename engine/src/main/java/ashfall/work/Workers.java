@@ -1,22 +1,29 @@
 package ashfall.work;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.PriorityBlockingQueue;
 import java.util.concurrent.ThreadFactory;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 
-/// The only pool of threads in the process. The caller works too, so a pool of one thread starts
-/// none.
+/// The only pool of threads in the process, as one job sees it. The caller works too, so a pool of
+/// one thread starts none.
 ///
 /// Slabs come from the grid, never from the number of threads; a body writes only what belongs to
 /// its slab, so the result does not depend on how many threads there are. A failing slab cancels
 /// the ones not yet begun, and the first error is thrown to the caller with its cause.
+///
+/// Jobs share the threads: each has its own request to stop ([#job]). Pictures ([#pictures]) come
+/// first: threads that help another job leave it for them after the slab in hand.
 public final class Workers implements AutoCloseable {
-    private final int threads;
-    private final ExecutorService pool;
-    private volatile Cancel cancel = new Cancel();
+    private final Pool pool;
+    private final Cancel cancel;
+    private final boolean first;
 
     /// What is done for one slab. `worker` (0 to threads - 1) names scratch memory that no other
     /// slab uses meanwhile.
@@ -27,18 +34,13 @@ public final class Workers implements AutoCloseable {
 
     /// @param threads at least 1
     public Workers(int threads) {
-        if (threads < 1) {
-            throw new IllegalArgumentException("at least one thread is needed, not " + threads);
-        }
-        this.threads = threads;
-        AtomicInteger next = new AtomicInteger();
-        ThreadFactory named =
-                task ->
-                        Thread.ofPlatform()
-                                .daemon()
-                                .name("ashfall-worker-" + next.incrementAndGet())
-                                .unstarted(task);
-        this.pool = threads == 1 ? null : Executors.newFixedThreadPool(threads - 1, named);
+        this(new Pool(threads), new Cancel(), false);
+    }
+
+    private Workers(Pool pool, Cancel cancel, boolean first) {
+        this.pool = pool;
+        this.cancel = cancel;
+        this.first = first;
     }
 
     /// As many threads as the machine has processors.
@@ -46,63 +48,147 @@ public final class Workers implements AutoCloseable {
         return new Workers(Runtime.getRuntime().availableProcessors());
     }
 
-    public int threads() {
-        return threads;
+    /// The same threads for a job that can be stopped: once that is asked for, [#forEachSlab]
+    /// leaves with [Cancel.CancelledException] within the time of a slab.
+    public Workers job(Cancel stop) {
+        return new Workers(pool, stop, false);
     }
 
-    /// Makes the slabs heed a request to stop: once it is asked for, [#forEachSlab] leaves with
-    /// [Cancel.CancelledException] within the time of a slab.
-    public void heed(Cancel request) {
-        cancel = request;
+    /// The same threads for pictures, which come before other jobs; stopped like [#job].
+    public Workers pictures(Cancel stop) {
+        return new Workers(pool, stop, true);
+    }
+
+    public int threads() {
+        return pool.threads;
     }
 
     /// Runs the body once for every slab from 0 to count - 1 and returns when all are done.
     public void forEachSlab(int count, Body body) {
-        if (pool == null || count < 2) {
-            for (int slab = 0; slab < count; slab++) {
-                cancel.check();
-                body.run(slab, 0);
+        Slabs slabs = new Slabs(count, body);
+        List<Helper> helpers = new ArrayList<>();
+        for (int worker = 1; worker < Math.min(pool.threads, count); worker++) {
+            helpers.add(new Helper(slabs, worker, pool.order.getAndIncrement()));
+        }
+        if (first) {
+            pool.urgent.incrementAndGet();
+        }
+        try {
+            helpers.forEach(pool.executor::execute);
+            slabs.drain(0);
+        } finally {
+            if (first) {
+                pool.urgent.decrementAndGet();
             }
-            return;
+            // Helpers that never began have nothing left to do.
+            helpers.stream()
+                    .filter(helper -> !pool.executor.remove(helper))
+                    .forEach(helper -> await(helper.done));
         }
-        int helpers = Math.min(threads, count) - 1;
-        AtomicInteger next = new AtomicInteger();
-        AtomicReference<Throwable> failure = new AtomicReference<>();
-        CountDownLatch done = new CountDownLatch(helpers);
-        for (int helper = 1; helper <= helpers; helper++) {
-            int worker = helper;
-            pool.execute(
-                    () -> {
-                        drain(count, worker, next, failure, body);
-                        done.countDown();
-                    });
+        slabs.rethrow();
+    }
+
+    /// The slabs of one call.
+    private final class Slabs {
+        private final int count;
+        private final Body body;
+        private final AtomicInteger next = new AtomicInteger();
+        private final AtomicReference<Throwable> failure = new AtomicReference<>();
+
+        Slabs(int count, Body body) {
+            this.count = count;
+            this.body = body;
         }
-        drain(count, 0, next, failure, body);
-        await(done);
-        Throwable first = failure.get();
-        if (first instanceof Cancel.CancelledException cancelled) {
-            throw cancelled;
+
+        void drain(int worker) {
+            while (failure.get() == null && !(worker > 0 && !first && pool.urgent.get() > 0)) {
+                int slab = next.getAndIncrement();
+                if (slab >= count) {
+                    return;
+                }
+                try {
+                    cancel.check();
+                    body.run(slab, worker);
+                } catch (RuntimeException | Error e) {
+                    failure.compareAndSet(null, e);
+                }
+            }
         }
-        if (first != null) {
-            throw new WorkFailedException(first);
+
+        void rethrow() {
+            Throwable cause = failure.get();
+            if (cause instanceof Cancel.CancelledException cancelled) {
+                throw cancelled;
+            }
+            if (cause != null) {
+                throw new WorkFailedException(cause);
+            }
         }
     }
 
-    private void drain(
-            int count,
-            int worker,
-            AtomicInteger next,
-            AtomicReference<Throwable> failure,
-            Body body) {
-        for (int slab = next.getAndIncrement();
-                slab < count && failure.get() == null;
-                slab = next.getAndIncrement()) {
-            try {
-                cancel.check();
-                body.run(slab, worker);
-            } catch (RuntimeException | Error e) {
-                failure.compareAndSet(null, e);
+    /// A thread's share in a call; pictures first, then in the order of asking.
+    private final class Helper implements Runnable, Comparable<Helper> {
+        private final Slabs slabs;
+        private final int worker;
+        private final long place;
+        private final CountDownLatch done = new CountDownLatch(1);
+
+        Helper(Slabs slabs, int worker, long order) {
+            this.slabs = slabs;
+            this.worker = worker;
+            this.place = first ? order - Long.MAX_VALUE / 2 : order;
+        }
+
+        @Override
+        public void run() {
+            slabs.drain(worker);
+            done.countDown();
+        }
+
+        @Override
+        public int compareTo(Helper other) {
+            return Long.compare(place, other.place);
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
+        }
+    }
+
+    /// The threads, and how many pictures are being made.
+    private static final class Pool {
+        private final int threads;
+        private final ThreadPoolExecutor executor;
+        private final AtomicInteger urgent = new AtomicInteger();
+        private final AtomicLong order = new AtomicLong();
+
+        Pool(int threads) {
+            if (threads < 1) {
+                throw new IllegalArgumentException("at least one thread is needed, not " + threads);
             }
+            this.threads = threads;
+            AtomicInteger next = new AtomicInteger();
+            ThreadFactory named =
+                    task ->
+                            Thread.ofPlatform()
+                                    .daemon()
+                                    .name("ashfall-worker-" + next.incrementAndGet())
+                                    .unstarted(task);
+            int helpers = Math.max(1, threads - 1);
+            this.executor =
+                    new ThreadPoolExecutor(
+                            helpers,
+                            helpers,
+                            0,
+                            TimeUnit.SECONDS,
+                            new PriorityBlockingQueue<>(),
+                            named);
         }
     }
 
@@ -124,9 +210,7 @@ public final class Workers implements AutoCloseable {
 
     @Override
     public void close() {
-        if (pool != null) {
-            pool.shutdownNow();
-        }
+        pool.executor.shutdownNow();
     }
 
     /// A slab failed; the cause says why.

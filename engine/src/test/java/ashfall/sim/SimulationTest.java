@@ -54,7 +54,7 @@ class SimulationTest {
                         e.unknown());
         Shot shot = Shot.empty("box");
         shot =
-                shot.withAir(shot.air().with(Air.GRAVITY, gravity).with(Air.TEMPERATURE, 300))
+                shot.with("air", shot.air().with(Air.GRAVITY, gravity).with(Air.TEMPERATURE, 300))
                         .withElement("box", element);
         shot = ShotFile.with(shot, List.of("frames.rate=" + framesPerSecond));
         return new Simulation(Setup.of(shot, element, Fineness.WORK), workers);

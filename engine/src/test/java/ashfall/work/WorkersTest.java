@@ -8,6 +8,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import org.junit.jupiter.api.Test;
 
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
 
 class WorkersTest {
@@ -49,9 +52,9 @@ class WorkersTest {
     @Test
     void forEachSlab_onceCancelIsAsked_leavesAtTheNextSlab() {
         for (int threads : new int[] {1, 2}) {
-            try (Workers workers = new Workers(threads)) {
+            try (Workers pool = new Workers(threads)) {
                 Cancel cancel = new Cancel();
-                workers.heed(cancel);
+                Workers workers = pool.job(cancel);
                 AtomicInteger done = new AtomicInteger();
                 assertThrows(
                         Cancel.CancelledException.class,
@@ -65,6 +68,51 @@ class WorkersTest {
                                         }));
                 assertTrue(done.get() < 10 + threads, done.get() + " slabs");
             }
+        }
+    }
+
+    @Test
+    void pictures_whileAnotherJobRuns_getTheHelpers() throws InterruptedException {
+        try (Workers pool = new Workers(2)) {
+            Set<String> helpers = ConcurrentHashMap.newKeySet();
+            CountDownLatch helped = new CountDownLatch(1);
+            Cancel stop = new Cancel();
+            Workers endless = pool.job(stop);
+            Thread job =
+                    Thread.ofPlatform()
+                            .start(
+                                    () ->
+                                            assertThrows(
+                                                    Cancel.CancelledException.class,
+                                                    () ->
+                                                            endless.forEachSlab(
+                                                                    Integer.MAX_VALUE,
+                                                                    (slab, worker) -> {
+                                                                        if (worker > 0) {
+                                                                            helped.countDown();
+                                                                        }
+                                                                    })));
+            helped.await();
+            CountDownLatch both = new CountDownLatch(2);
+            pool.pictures(new Cancel())
+                    .forEachSlab(
+                            2,
+                            (slab, worker) -> {
+                                helpers.add(Thread.currentThread().getName());
+                                both.countDown();
+                                awaitUnchecked(both);
+                            });
+            assertEquals(2, helpers.size());
+            stop.ask();
+            job.join();
+        }
+    }
+
+    private static void awaitUnchecked(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
         }
     }
 }
