@@ -11,6 +11,7 @@ import ashfall.gas.VelocityTransport;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.look.Marcher;
+import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
@@ -313,7 +314,11 @@ final class BenchCommand implements Callable<Integer> {
             simulation.advanceFrame(new Cancel());
         }
         var frame = Snapshot.of(simulation, Set.of("density", "temperature"), Set.of(), workers);
-        double seconds = median(() -> new Marcher(frame, shot, workers).draw(640, 360));
+        double seconds =
+                median(
+                        () ->
+                                new Marcher(frame, shot, workers)
+                                        .draw(View.of(shot.camera()), 640, 360));
         return new Row("picture", seconds, 640.0 * 360.0, 0);
     }
 }

@@ -5,6 +5,7 @@ import ashfall.firing.FiringRecord;
 import ashfall.firing.FrameFile;
 import ashfall.look.Marcher;
 import ashfall.look.Picture;
+import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -111,7 +112,8 @@ final class RenderCommand implements Callable<Integer> {
                                 FrameFile.read(firing.resolve(record.files().get(frame))),
                                 shot,
                                 workers);
-                Picture picture = marcher.draw(pixels.width(), pixels.height());
+                Picture picture =
+                        marcher.draw(View.of(shot.camera()), pixels.width(), pixels.height());
                 String name = record.files().get(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));
                 double seconds = (System.nanoTime() - started) * 1e-9;

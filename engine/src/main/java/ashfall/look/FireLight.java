@@ -13,17 +13,16 @@ import java.util.List;
 /// at distance r it gives a fluence `P e^(−τ)/(4π r²)`, τ along the straight path through the
 /// coarse extinction. Luminous units: lumen, lux.
 final class FireLight {
-    private static final int CELLS = 18;
     private static final int PATH_SAMPLES = 8;
 
     private final LightGrid grid;
     private final Volume volume;
     private final List<float[]> lamps = new ArrayList<>();
 
-    FireLight(Volume volume, Shading shading, Workers workers) {
+    FireLight(Volume volume, Shading shading, int cells, Workers workers) {
         this.volume = volume;
         double longest = Math.max(volume.size(0), Math.max(volume.size(1), volume.size(2)));
-        int edge = Math.max(1, (int) Math.round(longest / CELLS / volume.voxel));
+        int edge = Math.max(1, (int) Math.round(longest / cells / volume.voxel));
         this.grid = new LightGrid(volume, edge * volume.voxel, 7);
         workers.forEachSlab(grid.shape.nz(), (z, worker) -> gather(shading, edge, z));
         collectLamps();
@@ -162,6 +161,11 @@ final class FireLight {
         for (int c = 0; c < 3; c++) {
             rgb[c] += weight * grid.at(c, x, y, z);
         }
+    }
+
+    /// Fluence anywhere, inside the grid or out of it. Slow like [#groundIrradiance].
+    void fluence(float x, float y, float z, float[] rgb) {
+        arriving(x, y, z, false, rgb);
     }
 
     /// Irradiance of level ground at a place in metres from the corner, lux. Slow: for grids of

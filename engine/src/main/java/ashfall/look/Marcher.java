@@ -2,7 +2,6 @@ package ashfall.look;
 
 import ashfall.grid.Frame;
 import ashfall.grid.Seeded;
-import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -14,34 +13,54 @@ import ashfall.work.Workers;
 /// fire's own light through [FireLight]. The ground takes sun with the smoke's shadow, sky and
 /// fire. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
-    private static final int GROUND = 96;
     private static final float OPAQUE = 0.004f;
+
+    /// How much is spent on a picture.
+    ///
+    /// @param fireCells coarse cells along the longest side for the fire's own light
+    /// @param groundPoints points of light along each side of the ground
+    /// @param sunCell cell of the sun's transmittances in voxels; the sky's are twice as large
+    private record Detail(int fireCells, int groundPoints, int sunCell) {
+        static final Detail FINE = new Detail(18, 96, 2);
+        static final Detail QUICK = new Detail(8, 32, 3);
+    }
 
     private final Volume volume;
     private final Shading shading;
-    private final View view;
     private final Workers workers;
+    private final Detail detail;
     private final LightGrid sun;
     private final LightGrid sky;
     private final FireLight fire;
     private final float[] groundLight;
     private final double groundSize;
+    private final Keeper keeper;
+    private final float[] keeperLight = new float[3];
 
-    /// Prepares the light of a frame under a shot's look.
+    /// Prepares the light of a frame under a shot's look, for finished pictures.
     ///
     /// @throws IllegalArgumentException when the frame has no density
     public Marcher(Frame frame, Shot shot, Workers workers) {
-        this(frame, shot, shot.camera(), workers);
+        this(frame, shot, null, Detail.FINE, workers);
     }
 
-    Marcher(Frame frame, Shot shot, Item camera, Workers workers) {
+    /// Prepares a frame for looking at it while working: coarser light, longer steps.
+    ///
+    /// @param keeper who stands beside the fire, or null
+    /// @throws IllegalArgumentException when the frame has no density
+    public static Marcher quick(Frame frame, Shot shot, Keeper keeper, Workers workers) {
+        return new Marcher(frame, shot, keeper, Detail.QUICK, workers);
+    }
+
+    private Marcher(Frame frame, Shot shot, Keeper keeper, Detail detail, Workers workers) {
         this.volume = new Volume(frame);
         this.shading = Shading.of(shot);
-        this.view = View.of(camera);
         this.workers = workers;
-        this.sun = new LightGrid(volume, 2 * volume.voxel, 1);
-        this.sky = new LightGrid(volume, 4 * volume.voxel, 1);
-        this.fire = new FireLight(volume, shading, workers);
+        this.detail = detail;
+        this.keeper = keeper;
+        this.sun = new LightGrid(volume, detail.sunCell * volume.voxel, 1);
+        this.sky = new LightGrid(volume, 2 * detail.sunCell * volume.voxel, 1);
+        this.fire = new FireLight(volume, shading, detail.fireCells, workers);
         workers.forEachSlab(
                 sun.shape.nz(),
                 (z, worker) -> transmittances(sun, z, new Vec3[] {shading.towardsSun()}));
@@ -54,8 +73,29 @@ public final class Marcher {
         };
         workers.forEachSlab(sky.shape.nz(), (z, worker) -> transmittances(sky, z, skyDirections));
         this.groundSize = 6 * Math.max(volume.size(0), volume.size(2));
-        this.groundLight = new float[3 * GROUND * GROUND];
-        workers.forEachSlab(GROUND, (row, worker) -> lightGround(row));
+        int points = detail.groundPoints;
+        this.groundLight = new float[3 * points * points];
+        workers.forEachSlab(points, (row, worker) -> lightGround(row));
+        if (keeper != null) {
+            lightKeeper();
+        }
+    }
+
+    /// Light that a keeper's front throws back: a quarter of the fire's fluence, half the sky, and
+    /// half of the sunlight that reaches him.
+    private void lightKeeper() {
+        float x = (float) (keeper.foot().x() - volume.corner[0]);
+        float y = (float) (keeper.foot().y() + 1.2 - volume.corner[1]);
+        float z = (float) (keeper.foot().z() - volume.corner[2]);
+        fire.fluence(x, y, z, keeperLight);
+        double sunny = 0.5 * transmittance(x, y, z, shading.towardsSun(), 2 * volume.voxel);
+        for (int k = 0; k < 3; k++) {
+            keeperLight[k] =
+                    (float)
+                            (0.25 * shading.spill() * keeperLight[k]
+                                    + 0.5 * shading.skylight().get(k)
+                                    + sunny * shading.sunlight().get(k));
+        }
     }
 
     /// Luminous power of the fire, lumen.
@@ -112,42 +152,55 @@ public final class Marcher {
     /// Light on the ground, lux, on a square of points around the fire.
     private void lightGround(int row) {
         float[] rgb = new float[3];
-        for (int column = 0; column < GROUND; column++) {
+        for (int column = 0; column < detail.groundPoints; column++) {
             float x = (float) (groundAt(column) + 0.5 * volume.size(0));
             float z = (float) (groundAt(row) + 0.5 * volume.size(2));
             fire.groundIrradiance(x, (float) -volume.corner[1], z, rgb);
             for (int k = 0; k < 3; k++) {
-                groundLight[3 * (row * GROUND + column) + k] = shading.spill() * rgb[k];
+                groundLight[3 * (row * detail.groundPoints + column) + k] =
+                        shading.spill() * rgb[k];
             }
         }
     }
 
     /// Distance of a ground point from the middle; denser near it.
     private double groundAt(int i) {
-        double t = 2.0 * i / (GROUND - 1) - 1;
+        double t = 2.0 * i / (detail.groundPoints - 1) - 1;
         return 0.5 * groundSize * t * Math.abs(t);
     }
 
-    private static double placeOf(double distance, double size) {
+    private double placeOf(double distance, double size) {
         double t = Math.max(-1, Math.min(1, distance / (0.5 * size)));
-        return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (GROUND - 1);
+        return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (detail.groundPoints - 1);
+    }
+
+    /// Draws the picture with as many samples a voxel as the look asks for.
+    ///
+    /// @param width pixels
+    /// @param height pixels
+    public Picture draw(View view, int width, int height) {
+        return draw(view, width, height, shading.samplesPerVoxel());
     }
 
     /// Draws the picture.
     ///
-    /// @param width pixels
-    /// @param height pixels
-    public Picture draw(int width, int height) {
+    /// @param samples of a ray in a voxel
+    public Picture draw(View view, int width, int height, double samples) {
         float[] rgb = new float[3 * width * height];
         float[] emitted = new float[width * height];
         float[] opacity = new float[width * height];
         workers.forEachSlab(
-                height, (row, worker) -> new Ray(width, height, rgb, emitted, opacity).row(row));
+                height,
+                (row, worker) ->
+                        new Ray(view, volume.voxel / samples, width, height, rgb, emitted, opacity)
+                                .row(row));
         return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
     }
 
     /// One worker's rays.
     private final class Ray {
+        private final View view;
+        private final double step;
         private final int width;
         private final int height;
         private final float[] rgb;
@@ -159,7 +212,16 @@ public final class Marcher {
         private float clear;
         private float shone;
 
-        Ray(int width, int height, float[] rgb, float[] emitted, float[] opacity) {
+        Ray(
+                View view,
+                double step,
+                int width,
+                int height,
+                float[] rgb,
+                float[] emitted,
+                float[] opacity) {
+            this.view = view;
+            this.step = step;
             this.width = width;
             this.height = height;
             this.rgb = rgb;
@@ -180,7 +242,13 @@ public final class Marcher {
                 if (view.eye().y() < 0) {
                     ground = Double.POSITIVE_INFINITY;
                 }
-                march(d, ground, Seeded.unit(0, 0, 0, pixel));
+                float jitter = Seeded.unit(0, 0, 0, pixel);
+                double standing = keeper == null ? ground : keeper.distance(view, d);
+                march(d, 0, Math.min(ground, standing), jitter);
+                if (standing < ground) {
+                    addKeeper(d, standing);
+                    march(d, standing, ground, jitter);
+                }
                 opacity[pixel] = 1 - clear;
                 emitted[pixel] = shone;
                 if (clear > OPAQUE) {
@@ -190,8 +258,17 @@ public final class Marcher {
             }
         }
 
-        private void march(Vec3 d, double end, float jitter) {
-            double near = 0;
+        private void addKeeper(Vec3 d, double distance) {
+            Vec3 place = view.eye().plus(d.times(distance));
+            float cover = keeper.cover(view, place, distance * view.width() / width, glow);
+            for (int k = 0; k < 3; k++) {
+                light[k] += clear * cover * glow[k] * keeperLight[k] / (float) Math.PI;
+            }
+            clear *= 1 - cover;
+        }
+
+        private void march(Vec3 d, double start, double end, float jitter) {
+            double near = start;
             double far = end;
             for (int axis = 0; axis < 3; axis++) {
                 double o = view.eye().get(axis) - volume.corner[axis];
@@ -204,7 +281,6 @@ public final class Marcher {
             if (!(near < far)) {
                 return;
             }
-            double step = volume.voxel / shading.samplesPerVoxel();
             float cosine = (float) d.dot(shading.towardsSun());
             float sunPhase = shading.scattered(cosine);
             double s = near + jitter * step;
@@ -302,7 +378,11 @@ public final class Marcher {
                             ? 0
                             : height
                                     * transmittance(
-                                            x, y, z, shading.towardsSun(), 1.5 * volume.voxel);
+                                            x,
+                                            y,
+                                            z,
+                                            shading.towardsSun(),
+                                            0.75 * detail.sunCell * volume.voxel);
             double px = placeOf(wx - volume.corner[0] - 0.5 * volume.size(0), groundSize);
             double pz = placeOf(wz - volume.corner[2] - 0.5 * volume.size(2), groundSize);
             // Far ground fades into the haze at the horizon.
@@ -332,15 +412,16 @@ public final class Marcher {
         }
 
         private float bilinear(double px, double pz, int k) {
-            int ix = Math.min(GROUND - 2, (int) px);
-            int iz = Math.min(GROUND - 2, (int) pz);
+            int points = detail.groundPoints;
+            int ix = Math.min(points - 2, (int) px);
+            int iz = Math.min(points - 2, (int) pz);
             float tx = (float) (px - ix);
             float tz = (float) (pz - iz);
-            int i = 3 * (iz * GROUND + ix) + k;
+            int i = 3 * (iz * points + ix) + k;
             float a = groundLight[i] + tx * (groundLight[i + 3] - groundLight[i]);
             float b =
-                    groundLight[i + 3 * GROUND]
-                            + tx * (groundLight[i + 3 * GROUND + 3] - groundLight[i + 3 * GROUND]);
+                    groundLight[i + 3 * points]
+                            + tx * (groundLight[i + 3 * points + 3] - groundLight[i + 3 * points]);
             return a + tz * (b - a);
         }
 

@@ -2,6 +2,7 @@ package ashfall.look;
 
 import ashfall.grid.Seeded;
 import ashfall.work.WholeFile;
+import ashfall.work.Workers;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -37,28 +38,44 @@ public record Picture(
             int smokePixels,
             double mirrorDifference) {}
 
-    /// Display values, 8 bit sRGB, of a pixel: red, green, blue.
-    int[] display(int pixel) {
-        float[] c = new float[3];
+    /// Display values of a pixel as opaque ARGB, 8 bit sRGB each.
+    ///
+    /// @param c scratch of three
+    private int display(int pixel, float[] c) {
         for (int k = 0; k < 3; k++) {
             c[k] = (float) (rgb[3 * pixel + k] * exposure);
         }
         Tone.apply(c);
-        int[] out = new int[3];
+        int argb = 0xFF;
         for (int k = 0; k < 3; k++) {
             // Half a step of dither keeps plain skies from showing steps.
             float dither = Seeded.unit(1, 0, k, pixel) - 0.5f;
-            out[k] = Math.max(0, Math.min(255, Math.round(255 * Tone.encoded(c[k]) + dither)));
+            int level = Math.round(Tone.encoded255(c[k]) + dither);
+            argb = argb << 8 | Math.max(0, Math.min(255, level));
         }
+        return argb;
+    }
+
+    /// All pixels as opaque ARGB, 8 bit sRGB each, row by row.
+    public int[] argb(Workers workers) {
+        int[] out = new int[width * height];
+        workers.forEachSlab(
+                height,
+                (row, worker) -> {
+                    float[] c = new float[3];
+                    for (int p = row * width, end = p + width; p < end; p++) {
+                        out[p] = display(p, c);
+                    }
+                });
         return out;
     }
 
     /// The picture as 8-bit sRGB.
     public BufferedImage image() {
         BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        float[] c = new float[3];
         for (int p = 0; p < width * height; p++) {
-            int[] c = display(p);
-            image.setRGB(p % width, p / width, c[0] << 16 | c[1] << 8 | c[2]);
+            image.setRGB(p % width, p / width, display(p, c));
         }
         return image;
     }
@@ -76,6 +93,7 @@ public record Picture(
         int bright = 0;
         int smoke = 0;
         int[] hues = new int[361];
+        float[] c = new float[3];
         double difference = 0;
         double sum = 0;
         for (int p = 0; p < width * height; p++) {
@@ -90,7 +108,7 @@ public record Picture(
                 fire++;
                 if (light * exposure > 0.36) {
                     bright++;
-                    hues[hue(display(p))]++;
+                    hues[hue(display(p, c))]++;
                 }
             } else if (opacity[p] > 0.5) {
                 smoke++;
@@ -116,7 +134,8 @@ public record Picture(
         return 0;
     }
 
-    private static int hue(int[] c) {
+    private static int hue(int argb) {
+        int[] c = {argb >> 16 & 0xFF, argb >> 8 & 0xFF, argb & 0xFF};
         int most = Math.max(c[0], Math.max(c[1], c[2]));
         int least = Math.min(c[0], Math.min(c[1], c[2]));
         double range = Math.max(1, most - least);

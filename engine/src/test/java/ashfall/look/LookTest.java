@@ -104,7 +104,7 @@ class LookTest {
                                 "look.spill=0"));
         all.addAll(List.of(settings));
         Shot shot = ShotFile.with(Shot.empty("wall"), all);
-        return new Marcher(frame, shot, workers).draw(16, 16);
+        return new Marcher(frame, shot, workers).draw(View.of(shot.camera()), 16, 16);
     }
 
     /// Physics reference, V16: a slab of absorbing, emitting gas shines with `S(1 − e^(−τ))`, S =
@@ -182,7 +182,8 @@ class LookTest {
         p.writePng(file);
         var image = javax.imageio.ImageIO.read(file.toFile());
         assertEquals(16, image.getWidth());
-        int[] c = p.display(8 * 16 + 8);
+        int argb = p.image().getRGB(8, 8);
+        int[] c = {argb >> 16 & 0xFF, argb >> 8 & 0xFF, argb & 0xFF};
         assertEquals(c[0] << 16 | c[1] << 8 | c[2], image.getRGB(8, 8) & 0xFFFFFF);
         assertTrue(c[0] > c[1] && c[1] > c[2], "fire is orange: " + Arrays.toString(c));
     }
