@@ -67,14 +67,40 @@ public record FiringKey(Map<String, String> values) {
         return param.write(item.get(param)).toString();
     }
 
+    /// The values by paths without names: what a source or an element is called changes no bits.
+    private static Map<String, String> nameless(Map<String, String> named) {
+        Map<String, String> all = new TreeMap<>();
+        named.forEach(
+                (path, value) -> {
+                    String[] steps = path.split("\\.", 5);
+                    String key = path;
+                    if (steps[0].equals("elements")) {
+                        String source =
+                                String.join(
+                                        ".", List.of(steps).subList(0, 4 < steps.length ? 4 : 0));
+                        String place = named.get(source + ".place");
+                        key =
+                                place == null
+                                        ? "gas."
+                                                + path.substring(
+                                                        steps[0].length() + steps[1].length() + 2)
+                                        : "gas.sources." + place + "." + steps[4];
+                    }
+                    all.put(key, value);
+                });
+        return all;
+    }
+
     /// The key as 64 hexadecimal digits.
     public String hash() {
         try {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            values.forEach(
-                    (path, value) ->
-                            digest.update(
-                                    (path + "=" + value + "\n").getBytes(StandardCharsets.UTF_8)));
+            nameless(values)
+                    .forEach(
+                            (path, value) ->
+                                    digest.update(
+                                            (path + "=" + value + "\n")
+                                                    .getBytes(StandardCharsets.UTF_8)));
             return HexFormat.of().formatHex(digest.digest());
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java has SHA-256", e);
@@ -84,6 +110,9 @@ public record FiringKey(Map<String, String> values) {
     /// What differs from an older key, in words: "air.wind was [0,0,0], is [2,0,0]".
     public List<String> differences(Map<String, String> older) {
         List<String> all = new ArrayList<>();
+        if (nameless(values).equals(nameless(older))) {
+            return all;
+        }
         TreeMap<String, String> paths = new TreeMap<>(older);
         paths.putAll(values);
         for (String path : paths.keySet()) {

@@ -179,17 +179,17 @@ public final class Marcher {
     /// @param width pixels
     /// @param height pixels
     public Picture draw(View view, int width, int height) {
-        return draw(view, width, height, shading.samplesPerVoxel());
+        return draw(view, width, height, shading.samplesPerVoxel(), workers);
     }
 
-    /// Draws the picture.
+    /// Draws the picture as a job of its own.
     ///
     /// @param samples of a ray in a voxel
-    public Picture draw(View view, int width, int height, double samples) {
+    public Picture draw(View view, int width, int height, double samples, Workers job) {
         float[] rgb = new float[3 * width * height];
         float[] emitted = new float[width * height];
         float[] opacity = new float[width * height];
-        workers.forEachSlab(
+        job.forEachSlab(
                 height,
                 (row, worker) ->
                         new Ray(view, volume.voxel / samples, width, height, rgb, emitted, opacity)

@@ -52,6 +52,13 @@ public record Item(Kind kind, Map<Param<?>, Object> values, Map<String, JsonNode
         return new Item(kind, next, unknown);
     }
 
+    /// The item with a parameter back at its default.
+    public Item without(Param<?> param) {
+        Map<Param<?>, Object> next = new LinkedHashMap<>(values);
+        next.remove(param);
+        return new Item(kind, next, unknown);
+    }
+
     public Item with(Param.Quantity param, double value) {
         return with(param, Curve.constant(value));
     }

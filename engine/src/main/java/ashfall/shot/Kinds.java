@@ -4,6 +4,7 @@ import static ashfall.shot.Affects.GAS;
 import static ashfall.shot.Affects.NOTHING;
 import static ashfall.shot.Affects.PICTURE;
 
+import ashfall.burn.Fuel;
 import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
@@ -77,7 +78,7 @@ public final class Kinds {
                                 "Temperature of the still air; the colder it is, the faster hot gas"
                                         + " rises.");
         public static final Quantity OXYGEN =
-                Quantity.of("oxygen", "Oxygen in the air (mass share)", Unit.NONE, 0.2314, GAS)
+                Quantity.of("oxygen", "Oxygen share of the air", Unit.NONE, 0.2314, GAS)
                         .hard(0, 1)
                         .usual(0.2, 0.25)
                         .words("starved", "fierce")
@@ -107,12 +108,7 @@ public final class Kinds {
                         60,
                         new Vec3(0, 0, 0));
         public static final Quantity STIR_SPEED =
-                Quantity.of(
-                                "turbulence.speed",
-                                "Speed of the largest eddies",
-                                Unit.METRE_PER_SECOND,
-                                0,
-                                GAS)
+                Quantity.of("turbulence.speed", "Eddy speed", Unit.METRE_PER_SECOND, 0, GAS)
                         .hard(0, 50)
                         .usual(0.5, 5)
                         .words("calm", "torn")
@@ -157,6 +153,13 @@ public final class Kinds {
 
         public static final List<String> CHANNEL_WORDS =
                 List.of("density", "temperature", "flame", "fuel", "velocity");
+        public static final Switch ON =
+                new Switch(
+                        Words.of("on", "On", NOTHING)
+                                .does(
+                                        "Whether the element is sketched and fired; one that is off"
+                                                + " keeps its settings and its firings."),
+                        true);
         public static final Quantity SKETCH =
                 Quantity.of("voxel.sketch", "Voxel, sketch", Unit.METRE, 0.25, GAS)
                         .hard(1e-4, 100)
@@ -218,7 +221,7 @@ public final class Kinds {
                         CHANNEL_WORDS,
                         List.of("flame"));
         public static final Kind KIND =
-                Kind.of("gas", "Gas", SKETCH, WORK, FINAL, VORTICITY, SEED, CHANNELS, FULL);
+                Kind.of("gas", "Gas", ON, SKETCH, WORK, FINAL, VORTICITY, SEED, CHANNELS, FULL);
     }
 
     /// The simulated space.
@@ -326,6 +329,18 @@ public final class Kinds {
                                         + " smoke sooner.");
         public static final Kind KIND =
                 Kind.of("burn", "Burn", FUEL, IGNITION, TIME, SOOT, SOOT_TIME, RADIATED, COOLING);
+
+        /// A value of a reaction; what was not set is the fuel's own.
+        public static double effective(Item burn, Quantity param) {
+            Fuel fuel = Fuels.of(burn.get(FUEL));
+            double own =
+                    param.equals(IGNITION)
+                            ? fuel.ignition()
+                            : param.equals(SOOT)
+                                    ? fuel.sootYield()
+                                    : param.equals(RADIATED) ? fuel.radiantShare() : Double.NaN;
+            return burn.numberOr(param, own);
+        }
     }
 
     /// A source: what it gives, where and when.
@@ -356,7 +371,7 @@ public final class Kinds {
                         1e5,
                         new Vec3(0, 0.5, 0));
         public static final Quantity RADIUS =
-                Quantity.of("radius", "Radius of a sphere or disc", Unit.METRE, 0.5, GAS)
+                Quantity.of("radius", "Radius", Unit.METRE, 0.5, GAS)
                         .hard(0.0005, 1000)
                         .usual(0.05, 5)
                         .words("smaller", "larger")
@@ -368,7 +383,7 @@ public final class Kinds {
                                         + " softer and cooler.");
         public static final Vector SIZE =
                 new Vector(
-                        Words.of("size", "Edges of a box; height of a disc (y)", GAS)
+                        Words.of("size", "Size", GAS)
                                 .words("smaller", "larger")
                                 .does(
                                         "Edges of a box; for a disc its height is the middle"
@@ -378,7 +393,7 @@ public final class Kinds {
                         1000,
                         new Vec3(1, 0.2, 1));
         public static final Quantity TEMPERATURE =
-                Quantity.of("temperature", "Temperature of what is released", Unit.KELVIN, 400, GAS)
+                Quantity.of("temperature", "Release temperature", Unit.KELVIN, 400, GAS)
                         .hard(200, 3500)
                         .usual(290, 700)
                         .curve()
@@ -495,6 +510,10 @@ public final class Kinds {
                 Kind.of("igniter", "Igniter", ON, SHAPE, CENTRE, RADIUS, SIZE, HEAT, UNEVEN, GRAIN);
 
         public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
+
+        /// What a source may release, each over time.
+        public static final List<Quantity> RELEASES =
+                List.of(RELEASED_FUEL, HEAT, SMOKE, VOLUME, PUSH);
     }
 
     /// The camera of the shot.
@@ -565,7 +584,7 @@ public final class Kinds {
                         .does("Light of the sun on a surface that faces it.");
         public static final Vector COLOUR =
                 new Vector(
-                        Words.of("colour", "Colour of sunlight (linear sRGB)", PICTURE)
+                        Words.of("colour", "Colour of sunlight", PICTURE)
                                 .words("darker", "brighter")
                                 .does(
                                         "Colour of the sunlight, as red, green and blue in linear"
@@ -586,7 +605,7 @@ public final class Kinds {
                                         + " smoke.");
         public static final Vector SKY_COLOUR =
                 new Vector(
-                        Words.of("skyColour", "Colour of the sky (linear sRGB)", PICTURE)
+                        Words.of("skyColour", "Colour of the sky", PICTURE)
                                 .words("darker", "brighter")
                                 .does(
                                         "Colour of the skylight, as red, green and blue in linear"
@@ -604,7 +623,7 @@ public final class Kinds {
         private Look() {}
 
         public static final Quantity EXPOSURE =
-                Quantity.of("exposure", "Exposure", Unit.STOP, -10, PICTURE)
+                Quantity.of("exposure", "Exposure", Unit.STOP, -12, PICTURE)
                         .hard(-30, 30)
                         .usual(-14, -6)
                         .words("darker", "brighter")
@@ -629,7 +648,7 @@ public final class Kinds {
                         .words("black", "white")
                         .does("Share of the light that smoke throws back rather than swallows.");
         public static final Quantity PHASE =
-                Quantity.of("phase", "Phase (forward scattering)", Unit.NONE, 0.5, PICTURE)
+                Quantity.of("phase", "Phase", Unit.NONE, 0.5, PICTURE)
                         .hard(-0.95, 0.95)
                         .usual(0.4, 0.7)
                         .words("backward", "forward")
@@ -662,7 +681,7 @@ public final class Kinds {
                                         + " physics says.");
         public static final Vector GROUND =
                 new Vector(
-                        Words.of("ground", "Colour of the ground (linear sRGB)", PICTURE)
+                        Words.of("ground", "Colour of the ground", PICTURE)
                                 .words("darker", "brighter")
                                 .does(
                                         "Colour of the ground, as the share of red, green and blue"

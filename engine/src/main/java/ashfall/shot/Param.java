@@ -77,6 +77,11 @@ public sealed interface Param<T> {
             boolean follows,
             List<Mark> marks)
             implements Param<Curve> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
 
         static Quantity of(String key, String label, Unit unit, double number, Affects affects) {
             Words words = Words.of(key, label, affects);
@@ -202,6 +207,12 @@ public sealed interface Param<T> {
 
     /// A whole number.
     record Whole(Words words, long least, long most, long number) implements Param<Long> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public Long byDefault() {
             return number;
@@ -242,6 +253,12 @@ public sealed interface Param<T> {
 
     /// Frames a second as an exact fraction: 24, or "24000/1001".
     record Rate(Words words, FrameRate rate) implements Param<FrameRate> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public FrameRate byDefault() {
             return rate;
@@ -269,6 +286,12 @@ public sealed interface Param<T> {
 
     /// On or off.
     record Switch(Words words, boolean on) implements Param<Boolean> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public Boolean byDefault() {
             return on;
@@ -298,6 +321,12 @@ public sealed interface Param<T> {
 
     /// One of a few words.
     record Choice(Words words, List<String> options, String word) implements Param<String> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public String byDefault() {
             return word;
@@ -331,6 +360,12 @@ public sealed interface Param<T> {
     /// commas.
     record Subset(Words words, List<String> options, List<String> chosen)
             implements Param<List<String>> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public List<String> byDefault() {
             return chosen;
@@ -379,6 +414,12 @@ public sealed interface Param<T> {
     /// Three numbers along x, y (up), z. On the command line separated by commas.
     record Vector(Words words, Unit unit, double least, double most, Vec3 vec)
             implements Param<Vec3> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
         @Override
         public Vec3 byDefault() {
             return vec;

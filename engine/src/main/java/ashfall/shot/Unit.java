@@ -1,5 +1,7 @@
 package ashfall.shot;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.List;
 import java.util.Locale;
 
@@ -63,7 +65,10 @@ public enum Unit {
         }
         for (int i = 0; i < others.size(); i += 2) {
             if (others.get(i).equals(unit)) {
-                return number * (Double) others.get(i + 1);
+                // In decimals, so that 70 cm are 0.7 m.
+                return BigDecimal.valueOf(number)
+                        .multiply(BigDecimal.valueOf((Double) others.get(i + 1)))
+                        .doubleValue();
             }
         }
         throw new NumberFormatException("the unit '" + unit + "' does not fit; " + allowed());
@@ -71,7 +76,7 @@ public enum Unit {
 
     private double number(String digits, String text) {
         try {
-            double value = Double.parseDouble(digits);
+            double value = Double.parseDouble(digits.replace(",", ""));
             if (Double.isNaN(value) || Double.isInfinite(value)) {
                 throw new NumberFormatException("'" + text + "' is not a finite number");
             }
@@ -104,5 +109,44 @@ public enum Unit {
                         ? String.format(Locale.ROOT, "%.0f", value)
                         : Double.toString(value);
         return symbol.isEmpty() ? digits : digits + " " + symbol;
+    }
+
+    /// A number for people in the unit of its family that fits: "60 MW", "33.4 cm".
+    ///
+    /// @param digits significant ones, 1 to 15; trailing zeros are left out
+    public String figure(double value, int digits) {
+        String unit = symbol;
+        double factor = 1;
+        double size = Math.abs(value) * (1 + 1e-9);
+        for (int i = 0; i < others.size(); i += 2) {
+            double f = (Double) others.get(i + 1);
+            boolean family = f == 0.001 || f == 0.01 || f == 1000;
+            boolean better = factor > size ? f < factor : f <= size && f > factor;
+            if (value != 0 && family && better) {
+                factor = f;
+                unit = (String) others.get(i);
+            }
+        }
+        return number(value / factor, digits) + (unit.isEmpty() ? "" : " " + written(unit));
+    }
+
+    /// A number at so many significant digits, without trailing zeros.
+    public static String number(double value, int digits) {
+        if (value == 0 || Double.isNaN(value)) {
+            return Double.isNaN(value) ? "-" : "0";
+        }
+        BigDecimal rounded =
+                new BigDecimal(value).round(new MathContext(digits)).stripTrailingZeros();
+        StringBuilder text = new StringBuilder(rounded.toPlainString());
+        int point = text.indexOf(".");
+        int first = text.charAt(0) == '-' ? 1 : 0;
+        for (int at = (point < 0 ? text.length() : point) - 3; at > first; at -= 3) {
+            text.insert(at, ',');
+        }
+        return text.toString();
+    }
+
+    private static String written(String unit) {
+        return unit.replace("m3", "m³").replace("m2", "m²").replace("s2", "s²");
     }
 }

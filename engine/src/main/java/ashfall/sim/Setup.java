@@ -177,11 +177,11 @@ public record Setup(
         Burning.Settings burning =
                 new Burning.Settings(
                         fuel,
-                        burn.numberOr(Burn.IGNITION, fuel.ignition()),
+                        Burn.effective(burn, Burn.IGNITION),
                         burn.number(Burn.TIME),
-                        burn.numberOr(Burn.SOOT, fuel.sootYield()),
+                        Burn.effective(burn, Burn.SOOT),
                         burn.number(Burn.SOOT_TIME),
-                        burn.numberOr(Burn.RADIATED, fuel.radiantShare()),
+                        Burn.effective(burn, Burn.RADIATED),
                         burn.number(Burn.COOLING),
                         gravity);
         long seed = element.gas().get(Gas.SEED);

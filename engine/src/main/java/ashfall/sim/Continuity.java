@@ -1,0 +1,151 @@
+package ashfall.sim;
+
+import ashfall.shot.Curve;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Burn;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Shot;
+import ashfall.shot.Unit;
+import ashfall.shot.Vec3;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/// The continuity check: looks over a shot for what will go wrong in a firing, and says the remedy.
+public final class Continuity {
+    /// One thing that will go wrong.
+    ///
+    /// @param path of the item it is about, as in [Shot#items()]
+    /// @param sentence what, and what would be right
+    public record Finding(String path, String sentence) {}
+
+    private final Shot shot;
+    private final String path;
+    private final Element element;
+    private final double voxel;
+    private final List<Finding> findings = new ArrayList<>();
+
+    private Continuity(Shot shot, String elementName, Fineness fineness) {
+        this.shot = shot;
+        this.path = "elements." + elementName;
+        this.element = shot.element(elementName);
+        this.voxel = element.voxel(fineness);
+    }
+
+    /// What will go wrong with an element at a fineness; empty when nothing was found.
+    public static List<Finding> check(Shot shot, String elementName, Fineness fineness) {
+        Continuity check = new Continuity(shot, elementName, fineness);
+        check.look();
+        return List.copyOf(check.findings);
+    }
+
+    private void look() {
+        Map<String, Item> sources = element.sources();
+        if (sources.values().stream().noneMatch(s -> s.get(Source.ON))) {
+            add("", "no source is on, so nothing will burn; add or switch on a source");
+        }
+        sources.forEach(
+                (name, source) -> {
+                    if (source.get(Source.ON)) {
+                        checkPlace(name, source);
+                        checkTime(name, source);
+                    }
+                });
+        checkIgnition();
+        if (!element.gas().get(Gas.CHANNELS).contains("density")) {
+            add("", "the channel density is not kept, so no picture can be made; keep it");
+        }
+        if (shot.frames().get(Frames.LAST) < shot.frames().get(Frames.FIRST)) {
+            findings.add(
+                    new Finding("frames", "the last frame is before the first; make it later"));
+        }
+    }
+
+    private void add(String below, String sentence) {
+        findings.add(new Finding(path + below, sentence));
+    }
+
+    private void checkPlace(String name, Item source) {
+        String below = ".sources." + name;
+        Vec3 from = element.bounds().get(Bounds.FROM);
+        Vec3 to = element.bounds().get(Bounds.TO);
+        SourceSettings settings = SourceSettings.of(name, source, 0);
+        double thinnest = Double.POSITIVE_INFINITY;
+        for (int axis = 0; axis < 3; axis++) {
+            double half = settings.extent(axis);
+            double at = settings.centre().get(axis);
+            if (at + half < from.get(axis) || at - half > to.get(axis)) {
+                add(
+                        below,
+                        "the source '" + name + "' lies outside the bounds; move it or widen them");
+                return;
+            }
+            thinnest = Math.min(thinnest, 2 * half);
+        }
+        if (thinnest < 2 * voxel) {
+            add(
+                    below,
+                    String.format(
+                            "the source '%s' is %s thin, less than two voxels of %s; use voxels of"
+                                    + " %s or a thicker source",
+                            name,
+                            Unit.METRE.figure(thinnest, 3),
+                            Unit.METRE.figure(voxel, 3),
+                            Unit.METRE.figure(thinnest / 2, 2)));
+        }
+    }
+
+    private void checkTime(String name, Item source) {
+        double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
+        boolean ever = false;
+        boolean late = true;
+        for (var param : Source.RELEASES) {
+            if (!source.kind().params().containsKey(param.key())) {
+                continue;
+            }
+            Curve curve = source.get(param);
+            ever |= curve.largest() > 0;
+            late &= curve.integral(-1e6, last) <= 0;
+        }
+        if (!ever) {
+            add(
+                    ".sources." + name,
+                    "the source '" + name + "' gives nothing; set one of its releases");
+        } else if (late) {
+            add(
+                    ".sources." + name,
+                    "the source '"
+                            + name
+                            + "' gives nothing before the last frame; move it or end later");
+        }
+    }
+
+    private void checkIgnition() {
+        boolean fuel = false;
+        boolean hot = false;
+        double ignition = Burn.effective(element.burn(), Burn.IGNITION);
+        for (Item source : element.sources().values()) {
+            if (!source.get(Source.ON)) {
+                continue;
+            }
+            hot |= source.get(Source.HEAT).largest() > 0;
+            if (!source.kind().equals(Source.IGNITER)) {
+                fuel |= source.get(Source.RELEASED_FUEL).largest() > 0;
+                hot |= source.get(Source.TEMPERATURE).largest() >= ignition;
+            }
+        }
+        if (fuel && !hot) {
+            add(
+                    ".burn",
+                    "nothing is hotter than the ignition temperature of "
+                            + Unit.KELVIN.figure(ignition, 4)
+                            + ", so the fuel will not burn; add an igniter");
+        }
+    }
+}
