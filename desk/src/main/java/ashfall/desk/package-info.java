@@ -1,5 +1,6 @@
-/// The window. So far: what stands between the engine's pictures and the toolkit.
+/// The window as a program: its commands, and what its regions share.
 ///
-/// Data in: pictures of the engine. Data out: toolkit images. Depends on the engine and JavaFX;
-/// nothing depends on it. Images are made on any thread and shown on the toolkit's.
+/// Data in: shots from files and demos. Data out: pictures of the window, and what the regions do.
+/// Each region is a package of its own and knows `document`, `run` and `kit`, not this one. Read
+/// [ashfall.desk.DeskWindow] first.
 package ashfall.desk;

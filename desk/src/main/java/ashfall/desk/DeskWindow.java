@@ -1,0 +1,584 @@
+package ashfall.desk;
+
+import ashfall.desk.chart.ChartView;
+import ashfall.desk.dials.DialsView;
+import ashfall.desk.document.Autosave;
+import ashfall.desk.document.Document;
+import ashfall.desk.document.Places;
+import ashfall.desk.document.Recent;
+import ashfall.desk.document.Recovery;
+import ashfall.desk.document.Selection;
+import ashfall.desk.document.Station;
+import ashfall.desk.fireground.FiregroundModel;
+import ashfall.desk.fireground.FiregroundView;
+import ashfall.desk.kit.Tokens;
+import ashfall.desk.manifest.Arranging;
+import ashfall.desk.manifest.ManifestView;
+import ashfall.desk.run.FiringProcess;
+import ashfall.desk.run.Runs;
+import ashfall.desk.run.Sketcher;
+import ashfall.desk.train.TrainView;
+import ashfall.shot.DemoShots;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+import ashfall.work.Workers;
+
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.geometry.VPos;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/// The window: its five regions, what they share, and the commands.
+public final class DeskWindow implements AutoCloseable {
+    private static final double CHART_LEAST = 160;
+
+    private final Stage stage;
+    private final FileAsk files;
+    private final Places places;
+    private final Workers workers = Workers.ofMachine();
+    private final Document document;
+    private final Recovery recovery;
+    private final Autosave autosave;
+    private final Recent recent;
+    private final Runs runs;
+    private final Selection selection = new Selection();
+    private final FiregroundModel look;
+    private final FiregroundView fireground;
+    private final ViewBar viewBar;
+    private final ManifestView manifest;
+    private final TrainView train;
+    private final Notice notice = new Notice();
+    private final Region help;
+    private final List<Command> commands = new ArrayList<>();
+    private final StackPane root;
+
+    /// Builds the window in a stage; nothing is shown yet.
+    ///
+    /// @param from the file of the first shot, or null
+    public DeskWindow(Stage stage, Shot first, Path from, Places places, FileAsk files) {
+        this(stage, first, from, places, files, FiringProcess.Launcher.own());
+    }
+
+    /// With another way to start firings.
+    public DeskWindow(
+            Stage stage,
+            Shot first,
+            Path from,
+            Places places,
+            FileAsk files,
+            FiringProcess.Launcher launcher) {
+        Application.setUserAgentStylesheet(Tokens.sheet());
+        this.stage = stage;
+        this.files = files;
+        this.places = places;
+        this.document = new Document(first);
+        document.fileProperty().set(from);
+        this.recovery = new Recovery(places.recovery());
+        this.autosave = new Autosave(document, recovery);
+        this.recent = new Recent(places.recent());
+        this.runs =
+                new Runs(
+                        document,
+                        new Sketcher(workers, Platform::runLater),
+                        launcher,
+                        Platform::runLater,
+                        recovery.folder());
+        // The first sketch is made while the window is built.
+        runs.opened();
+        this.look = new FiregroundModel(document, runs);
+        this.fireground = new FiregroundView(document, runs, selection, look, workers);
+        this.viewBar = new ViewBar(runs, look, fireground);
+        Arranging arranging = new Arranging(document);
+        this.manifest = new ManifestView(document, runs, selection, arranging);
+        makeCommands();
+        this.train = new TrainView(document, runs, selection, fileMenu());
+        DialsView dials = new DialsView(document, runs, selection);
+        ChartView chart = new ChartView(document, runs, selection);
+        this.help = help();
+        VBox middle = new VBox(viewBar, notice, fireground);
+        VBox.setVgrow(fireground, Priority.ALWAYS);
+        BorderPane regions = new BorderPane();
+        regions.getStyleClass().add("regions");
+        regions.setTop(train);
+        regions.setLeft(manifest);
+        regions.setCenter(middle);
+        regions.setRight(dials);
+        regions.setBottom(new VBox(grip(chart), chart));
+        StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
+        this.root = new StackPane(regions, train.armPanel(), help);
+        root.getStyleClass().add("desk");
+        Scene scene = new Scene(root, 1280, 800);
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        stage.setScene(scene);
+        stage.setMinWidth(1024);
+        stage.setMinHeight(680);
+        stage.setTitle("Ashfall");
+        stage.setOnCloseRequest(
+                e -> {
+                    e.consume();
+                    whenLetGo(this::closeForGood);
+                });
+        document.shotProperty().addListener((o, was, is) -> title());
+        document.savedProperty().addListener((o, was, is) -> title());
+        title();
+        if (from != null) {
+            recent.add(from);
+        }
+    }
+
+    /// Shows the window, and offers what a crash left.
+    public void show() {
+        chooseFirst();
+        stage.show();
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            List<Recovery.Left> left = Recovery.left(places.recovery());
+                            Platform.runLater(() -> offer(left));
+                        });
+    }
+
+    private void opened() {
+        runs.opened();
+        chooseFirst();
+    }
+
+    private void chooseFirst() {
+        look.lookThroughCamera();
+        String element = runs.elementProperty().get();
+        Map<String, ?> sources =
+                element == null ? Map.of() : document.shot().element(element).sources();
+        selection.choose(
+                sources.isEmpty()
+                        ? "frames"
+                        : "elements." + element + ".sources." + sources.keySet().iterator().next());
+    }
+
+    private void title() {
+        stage.setTitle(
+                document.shot().name()
+                        + (document.savedProperty().get() ? "" : " *")
+                        + " - Ashfall");
+    }
+
+    /// Offers shots that crashes left, the newest first.
+    private void offer(List<Recovery.Left> left) {
+        if (left.isEmpty()) {
+            return;
+        }
+        Recovery.Left newest = left.getFirst();
+        LocalTime at =
+                LocalTime.ofInstant(
+                                Instant.ofEpochMilli(newest.savedMillis()), ZoneId.systemDefault())
+                        .truncatedTo(ChronoUnit.MINUTES);
+        Map<String, Runnable> answers = new LinkedHashMap<>();
+        answers.put(
+                "Take it up",
+                () -> {
+                    document.recover(newest.shot(), newest.origin());
+                    opened();
+                    discard(newest);
+                });
+        answers.put("Let it go", () -> discard(newest));
+        notice.ask(
+                "'"
+                        + newest.shot().name()
+                        + "' had changes that were not saved when Ashfall ended without being"
+                        + " closed; they were kept at "
+                        + at
+                        + ".",
+                answers);
+    }
+
+    private void discard(Recovery.Left left) {
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            autosave.write();
+                            try {
+                                Recovery.discard(left);
+                            } catch (java.io.IOException e) {
+                                Platform.runLater(
+                                        () ->
+                                                notice.say(
+                                                        "what was kept in '"
+                                                                + left.folder()
+                                                                + "' cannot be removed"));
+                            }
+                        });
+    }
+
+    private void makeCommands() {
+        add("undo", "Undo", "Shortcut+Z", document::undo);
+        add("redo", "Redo", "Shortcut+Shift+Z", document::redo);
+        add("redo-too", "Redo", "Shortcut+Y", document::redo);
+        add("new", "New shot", "Shortcut+N", () -> create("burner"));
+        add("open", "Open", "Shortcut+O", this::askToOpen);
+        add("save", "Save", "Shortcut+S", this::save);
+        add("save-as", "Save as", "Shortcut+Shift+S", this::saveAs);
+        add("play", "Play or stop", "Space", () -> runs.playhead().togglePlay());
+        add("step-on", "One frame on", "Right", () -> runs.playhead().step(1));
+        add("step-back", "One frame back", "Left", () -> runs.playhead().step(-1));
+        add(
+                "loop",
+                "Play over and over",
+                "L",
+                () -> {
+                    var looping = runs.playhead().loopingProperty();
+                    looping.set(!looping.get());
+                });
+        for (Station station : Station.values()) {
+            add(
+                    "station-" + station.digit(),
+                    station.label(),
+                    Integer.toString(station.digit()),
+                    () -> selection.stationProperty().set(station));
+        }
+        add("frame-all", "Frame all", "F", fireground::frameAll);
+        add("camera", "Look through the shot's camera", "C", look::lookThroughCamera);
+        add("slice", "Slice", "S", viewBar::toggleSlice);
+        add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
+        add("rename", "Rename", "F2", manifest::renameChosen);
+        add("duplicate", "Duplicate", "Shortcut+D", manifest::duplicateChosen);
+        add("delete", "Delete", "Delete", manifest::removeChosen);
+        add("help", "Keys", "F1", this::toggleHelp);
+    }
+
+    private void add(String id, String text, String key, Runnable run) {
+        commands.add(Command.of(id, text, key, run));
+    }
+
+    private MenuButton fileMenu() {
+        MenuButton menu = new MenuButton("Shot");
+        menu.setId("shot-menu");
+        menu.setOnShowing(e -> fill(menu));
+        fill(menu);
+        return menu;
+    }
+
+    private void fill(MenuButton menu) {
+        Menu fresh = new Menu("New");
+        fresh.setId("menu-new");
+        for (String kind : NewShot.KINDS) {
+            fresh.getItems().add(entry("new-" + kind, kind, "", () -> create(kind)));
+        }
+        Menu demos = new Menu("Demo");
+        demos.setId("menu-demo");
+        DemoShots.all()
+                .keySet()
+                .forEach(
+                        demo ->
+                                demos.getItems()
+                                        .add(entry("demo-" + demo, demo, "", () -> demo(demo))));
+        Menu last = new Menu("Recent");
+        last.setId("menu-recent");
+        for (Path path : recent.paths()) {
+            last.getItems()
+                    .add(
+                            entry(
+                                    "recent-" + path.getFileName(),
+                                    path.toString(),
+                                    "",
+                                    () -> whenLetGo(() -> open(path))));
+        }
+        last.setDisable(last.getItems().isEmpty());
+        MenuItem undo =
+                entry("menu-undo", "Undo " + words(document.undoName()), "undo", document::undo);
+        undo.setDisable(document.undoName() == null);
+        MenuItem redo =
+                entry("menu-redo", "Redo " + words(document.redoName()), "redo", document::redo);
+        redo.setDisable(document.redoName() == null);
+        menu.getItems()
+                .setAll(
+                        fresh,
+                        entry("menu-open", "Open", "open", this::askToOpen),
+                        last,
+                        demos,
+                        new SeparatorMenuItem(),
+                        entry("menu-save", "Save", "save", this::save),
+                        entry("menu-save-as", "Save as", "save-as", this::saveAs),
+                        new SeparatorMenuItem(),
+                        undo,
+                        redo,
+                        new SeparatorMenuItem(),
+                        entry("menu-help", "Keys", "help", this::toggleHelp));
+    }
+
+    private static String words(String name) {
+        return name == null ? "" : name;
+    }
+
+    private MenuItem entry(String id, String text, String command, Runnable run) {
+        MenuItem item = new MenuItem(text);
+        item.setMnemonicParsing(false);
+        item.setId(id);
+        commands.stream()
+                .filter(c -> c.id().equals(command))
+                .findFirst()
+                .ifPresent(c -> item.setText(text + "   " + c.keyWords()));
+        item.setOnAction(e -> run.run());
+        return item;
+    }
+
+    /// Shortcuts; plain keys leave typing alone.
+    private void key(KeyEvent e) {
+        Node focus = stage.getScene().getFocusOwner();
+        boolean typing = focus instanceof TextInputControl;
+        if (e.getCode() == KeyCode.ESCAPE && !typing) {
+            help.setVisible(false);
+            train.disarm();
+            return;
+        }
+        if (e.getCode() == KeyCode.ENTER && focus instanceof ButtonBase button) {
+            button.fire();
+            e.consume();
+            return;
+        }
+        boolean tuning =
+                focus != null && (focus.getStyleClass().contains("rule") || isPoint(focus));
+        for (Command command : commands) {
+            if (command.key() == null || !command.key().match(e)) {
+                continue;
+            }
+            boolean own = tuning && (e.getCode().isArrowKey() || e.getCode() == KeyCode.DELETE);
+            if ((typing && !command.whileTyping()) || own) {
+                return;
+            }
+            if (typing && isTextCommand(command.id())) {
+                return;
+            }
+            command.run().run();
+            e.consume();
+            return;
+        }
+    }
+
+    private static boolean isPoint(Node node) {
+        return node.getStyleClass().contains("curve-point")
+                || node.getStyleClass().contains("slider");
+    }
+
+    /// In a text field these belong to the text.
+    private static boolean isTextCommand(String id) {
+        return id.equals("undo") || id.equals("redo") || id.equals("redo-too");
+    }
+
+    private Region grip(Region chart) {
+        Region grip = new Region();
+        grip.setId("chart-grip");
+        grip.getStyleClass().add("grip");
+        chart.setPrefHeight(228);
+        chart.setMinHeight(CHART_LEAST);
+        double[] start = new double[2];
+        grip.addEventHandler(
+                MouseEvent.MOUSE_PRESSED,
+                e -> {
+                    start[0] = e.getSceneY();
+                    start[1] = chart.getHeight();
+                });
+        grip.addEventHandler(
+                MouseEvent.MOUSE_DRAGGED,
+                e -> {
+                    double most = stage.getScene().getHeight() - 300;
+                    double height = start[1] + start[0] - e.getSceneY();
+                    chart.setPrefHeight(Math.max(CHART_LEAST, Math.min(most, height)));
+                });
+        return grip;
+    }
+
+    private Region help() {
+        GridPane grid = new GridPane();
+        grid.setHgap(24);
+        grid.setVgap(4);
+        int row = 0;
+        for (Command command : commands) {
+            if (command.id().endsWith("-too")) {
+                continue;
+            }
+            Label key = new Label(command.keyWords());
+            key.getStyleClass().add("figure");
+            int column = row / 13 * 2;
+            grid.add(key, column, row % 13);
+            Label what = new Label(command.text());
+            GridPane.setValignment(key, VPos.BASELINE);
+            GridPane.setValignment(what, VPos.BASELINE);
+            grid.add(what, column + 1, row % 13);
+            row++;
+        }
+        Label title = new Label("Keys");
+        title.getStyleClass().add("region-title");
+        Label mouse =
+                new Label(
+                        "Drag turns the fireground, Shift and drag shifts it, the wheel moves"
+                                + " nearer. Shift makes dials fine; a double click puts a dial"
+                                + " back. Esc closes this.");
+        mouse.setWrapText(true);
+        VBox box = new VBox(12, title, grid, mouse);
+        box.setId("help");
+        box.getStyleClass().add("help");
+        box.setMaxSize(560, Region.USE_PREF_SIZE);
+        box.setVisible(false);
+        return box;
+    }
+
+    private void toggleHelp() {
+        help.setVisible(!help.isVisible());
+    }
+
+    /// Does something that loses what is not saved, once the user agrees.
+    private void whenLetGo(Runnable then) {
+        if (document.savedProperty().get()) {
+            then.run();
+            return;
+        }
+        Map<String, Runnable> answers = new LinkedHashMap<>();
+        answers.put("Save", () -> save(then));
+        answers.put("Let changes go", then);
+        answers.put("Cancel", () -> {});
+        notice.ask("'" + document.shot().name() + "' has changes that are not saved.", answers);
+    }
+
+    private void create(String kind) {
+        whenLetGo(
+                () -> {
+                    document.open(NewShot.make(kind, List.of()), null);
+                    opened();
+                });
+    }
+
+    private void demo(String name) {
+        whenLetGo(
+                () -> {
+                    document.open(DemoShots.read(name).shot(), null);
+                    opened();
+                });
+    }
+
+    private void askToOpen() {
+        whenLetGo(() -> files.toOpen().ifPresent(this::open));
+    }
+
+    /// Opens a shot file; what is wrong with it is said, and the shot that is open stays.
+    void open(Path path) {
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            try {
+                                ShotFile.Reading reading = ShotFile.read(path);
+                                Platform.runLater(() -> opened(reading, path));
+                            } catch (ShotException e) {
+                                Platform.runLater(() -> notice.say(e.getMessage()));
+                            }
+                        });
+    }
+
+    private void opened(ShotFile.Reading reading, Path path) {
+        document.open(reading.shot(), path);
+        recent.add(path);
+        opened();
+        if (!reading.unknownKeys().isEmpty()) {
+            notice.say(
+                    path.getFileName()
+                            + ": not known and without effect, but kept: "
+                            + String.join(", ", reading.unknownKeys()));
+        }
+    }
+
+    private void save() {
+        save(() -> {});
+    }
+
+    private void save(Runnable then) {
+        document.file()
+                .or(() -> files.toSave(document.shot().name()))
+                .ifPresent(path -> saveTo(path, then));
+    }
+
+    private void saveAs() {
+        files.toSave(document.shot().name()).ifPresent(path -> saveTo(path, () -> {}));
+    }
+
+    private void saveTo(Path path, Runnable then) {
+        document.saveAs(
+                path,
+                Platform::runLater,
+                () -> {
+                    recent.add(document.file().orElseThrow());
+                    then.run();
+                },
+                notice::say);
+    }
+
+    private void closeForGood() {
+        close();
+        stage.hide();
+    }
+
+    /// The parts, for those who drive the window.
+    public Document document() {
+        return document;
+    }
+
+    public Runs runs() {
+        return runs;
+    }
+
+    public FiregroundView fireground() {
+        return fireground;
+    }
+
+    public FiregroundModel look() {
+        return look;
+    }
+
+    public Selection selection() {
+        return selection;
+    }
+
+    /// A region by its name: `window`, `fireground`, `chart`, `dials`, `manifest`.
+    public Optional<Node> region(String name) {
+        return name.equals("window")
+                ? Optional.of(root)
+                : Optional.ofNullable(root.lookup("#" + name));
+    }
+
+    @Override
+    public void close() {
+        runs.close();
+        fireground.close();
+        autosave.close();
+        workers.close();
+    }
+}

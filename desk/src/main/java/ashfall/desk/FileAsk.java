@@ -1,0 +1,42 @@
+package ashfall.desk;
+
+import javafx.stage.FileChooser;
+import javafx.stage.Stage;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/// Asks the user for files.
+public interface FileAsk {
+    Optional<Path> toOpen();
+
+    /// @param name suggested
+    Optional<Path> toSave(String name);
+
+    /// By the desktop's own dialog.
+    static FileAsk ofDesktop(Stage owner) {
+        return new FileAsk() {
+            private FileChooser chooser(String title) {
+                FileChooser chooser = new FileChooser();
+                chooser.setTitle(title);
+                chooser.getExtensionFilters()
+                        .add(new FileChooser.ExtensionFilter("Shots", "*.ashfall"));
+                return chooser;
+            }
+
+            @Override
+            public Optional<Path> toOpen() {
+                File file = chooser("Open a shot").showOpenDialog(owner);
+                return Optional.ofNullable(file).map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toSave(String name) {
+                FileChooser chooser = chooser("Save the shot");
+                chooser.setInitialFileName(name + ".ashfall");
+                return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
+            }
+        };
+    }
+}

@@ -1,0 +1,168 @@
+package ashfall.desk;
+
+import ashfall.desk.document.Places;
+import ashfall.desk.document.Station;
+import ashfall.desk.run.Run;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.work.WholeFile;
+
+import javafx.animation.AnimationTimer;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.SnapshotParameters;
+import javafx.scene.image.WritableImage;
+import javafx.scene.paint.Color;
+import javafx.stage.Stage;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+import javax.imageio.ImageIO;
+
+/// Makes a picture of the real window or of one of its regions: opens it, waits for the sketch to
+/// reach a frame and for the finest picture of it.
+public final class Snap extends Application {
+    private static final Logger LOG = LoggerFactory.getLogger(Snap.class);
+    private static final List<String> VIEWS =
+            List.of("window", "fireground", "chart", "dials", "manifest", "slice");
+
+    /// What to take.
+    ///
+    /// @param station digit of the station to choose, or null
+    /// @param choose path of the item to choose, or null
+    record Request(
+            Shot shot,
+            String view,
+            long frame,
+            Integer station,
+            String choose,
+            int width,
+            int height,
+            Path out) {}
+
+    private static Request request;
+    private static BufferedImage taken;
+    private static String problem = "";
+
+    private DeskWindow window;
+    private Path home;
+
+    /// Takes the picture and writes it as PNG.
+    ///
+    /// @throws ShotException when it cannot be taken
+    static void take(Request what) throws IOException {
+        if (!VIEWS.contains(what.view)) {
+            throw new ShotException(
+                    "there is no view '" + what.view + "'; there are " + String.join(", ", VIEWS));
+        }
+        request = what;
+        launch(Snap.class);
+        if (taken == null) {
+            throw new ShotException(problem.isEmpty() ? "no picture was taken" : problem);
+        }
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        ImageIO.write(taken, "png", bytes);
+        WholeFile.write(what.out.toAbsolutePath(), List.of(ByteBuffer.wrap(bytes.toByteArray())));
+    }
+
+    @Override
+    public void start(Stage stage) throws IOException {
+        Thread.currentThread().setUncaughtExceptionHandler(Snap::failed);
+        home = Files.createTempDirectory("ashfall-snap");
+        window =
+                new DeskWindow(
+                        stage, request.shot, null, Places.under(home), FileAsk.ofDesktop(stage));
+        stage.setWidth(request.width);
+        stage.setHeight(request.height);
+        window.show();
+        window.runs().playhead().choose(request.frame);
+        if (request.choose != null) {
+            window.selection().choose(request.choose);
+        }
+        if (request.station != null) {
+            for (Station station : Station.values()) {
+                if (station.digit() == request.station) {
+                    window.selection().stationProperty().set(station);
+                }
+            }
+        }
+        if (request.view.equals("slice")) {
+            window.look().cut("temperature", 2, 0.5);
+        }
+        new AnimationTimer() {
+            @Override
+            public void handle(long nanos) {
+                if (isReady()) {
+                    stop();
+                    shoot();
+                    Platform.exit();
+                }
+            }
+        }.start();
+    }
+
+    /// The headless screen has 1000 rows; more cannot be copied to it, but are in the picture.
+    private static void failed(Thread thread, Throwable e) {
+        boolean screen =
+                e instanceof IndexOutOfBoundsException
+                        && Arrays.stream(e.getStackTrace())
+                                .anyMatch(at -> at.getClassName().endsWith(".HeadlessWindow"));
+        if (!screen) {
+            LOG.error("a fault of the program on {}", thread.getName(), e);
+        }
+    }
+
+    /// Is the frame there, and its picture as fine as it gets?
+    private boolean isReady() {
+        problem = window.runs().problemProperty().get();
+        if (!problem.isEmpty()) {
+            return true;
+        }
+        if (request.shot.elements().isEmpty()) {
+            return window.fireground().isFinest();
+        }
+        Run run = window.runs().shown();
+        return run != null
+                && (run.lastFrame() >= request.frame || !run.isRunning())
+                && window.fireground().isFinest();
+    }
+
+    private void shoot() {
+        String name = request.view.equals("slice") ? "fireground" : request.view;
+        Optional<Node> node = window.region(name);
+        SnapshotParameters parameters = new SnapshotParameters();
+        parameters.setFill(Color.BLACK);
+        WritableImage image = node.orElseThrow().snapshot(parameters, null);
+        int w = (int) image.getWidth();
+        int h = (int) image.getHeight();
+        BufferedImage copy = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                copy.setRGB(x, y, image.getPixelReader().getArgb(x, y));
+            }
+        }
+        taken = copy;
+    }
+
+    @Override
+    public void stop() throws IOException {
+        window.close();
+        try (var files = Files.walk(home)) {
+            for (Path path : files.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
+            }
+        }
+    }
+}

@@ -1,0 +1,172 @@
+package ashfall.desk;
+
+import ashfall.desk.fireground.FiregroundModel;
+import ashfall.desk.fireground.FiregroundView;
+import ashfall.desk.run.Run;
+import ashfall.desk.run.Runs;
+import ashfall.look.Slice;
+
+import javafx.beans.property.BooleanProperty;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+import java.util.List;
+
+/// The bar over the fireground: what is shown, from where, cut or not.
+final class ViewBar extends HBox {
+    private static final List<String> CHANNELS =
+            List.of("temperature", "density", "flame", "fuel", "velocity");
+
+    private final Runs runs;
+    private final FiregroundModel model;
+    private final MenuButton shown = new MenuButton("sketch");
+    private final MenuButton slice = new MenuButton("slice: none");
+    private final HBox cut = new HBox(4);
+    private final Slider place = new Slider(0, 1, 0.5);
+
+    ViewBar(Runs runs, FiregroundModel model, FiregroundView view) {
+        super(4);
+        this.runs = runs;
+        this.model = model;
+        getStyleClass().add("view-bar");
+        setAlignment(Pos.CENTER_LEFT);
+        shown.setId("shown-run");
+        shown.setTooltip(new Tooltip("Which run is shown: the sketch, or a firing from disk"));
+        shown.setOnShowing(e -> fillRuns());
+        ToggleButton camera = new ToggleButton("shot camera");
+        camera.setId("through-camera");
+        camera.setTooltip(new Tooltip("Look through the shot's camera (C); turning leaves it"));
+        camera.setOnAction(
+                e -> {
+                    model.lookThroughCamera();
+                    camera.setSelected(true);
+                });
+        model.throughCameraProperty().addListener((o, was, is) -> camera.setSelected(is));
+        camera.setSelected(model.throughCameraProperty().get());
+        Button all = new Button("frame all");
+        all.setId("frame-all");
+        all.setTooltip(new Tooltip("See all of the bounds (F)"));
+        all.setOnAction(e -> view.frameAll());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        getChildren()
+                .addAll(
+                        shown,
+                        camera,
+                        all,
+                        gap,
+                        switchFor("bounds", "Corners of the bounds", model.boundsProperty()),
+                        switchFor("sources", "Outlines and handles", model.sourcesProperty()),
+                        switchFor(
+                                "keeper",
+                                "A keeper of 1.75 m with a rod of 2 m",
+                                model.keeperProperty()),
+                        slice,
+                        cut);
+        buildSlice();
+        runs.shownProperty().addListener((o, was, is) -> nameRun());
+        nameRun();
+    }
+
+    private static ToggleButton switchFor(String name, String tip, BooleanProperty property) {
+        ToggleButton button = new ToggleButton(name);
+        button.setId("show-" + name);
+        button.setTooltip(new Tooltip(tip));
+        button.selectedProperty().bindBidirectional(property);
+        return button;
+    }
+
+    private void nameRun() {
+        Run run = runs.shown();
+        shown.setText(run == null ? "no run" : run.title());
+    }
+
+    private void fillRuns() {
+        shown.getItems().clear();
+        Run sketch = runs.sketchProperty().get();
+        if (sketch != null) {
+            shown.getItems().add(item(sketch));
+        }
+        runs.firings().forEach(run -> shown.getItems().add(item(run)));
+        if (shown.getItems().isEmpty()) {
+            shown.getItems().add(new MenuItem("nothing has been run yet"));
+        }
+    }
+
+    private MenuItem item(Run run) {
+        String frames = run.log().size() == 1 ? "1 frame" : run.log().size() + " frames";
+        MenuItem item = new MenuItem(run.title() + ", " + run.fineness() + ", " + frames);
+        item.setId("show-" + run.title().replace(' ', '-'));
+        item.setOnAction(e -> runs.show(run));
+        return item;
+    }
+
+    private void buildSlice() {
+        slice.setId("slice");
+        slice.setTooltip(new Tooltip("Cut through the gas and see a channel in false colour (S)"));
+        MenuItem none = new MenuItem("none");
+        none.setOnAction(e -> model.sliceProperty().set(null));
+        slice.getItems().add(none);
+        for (String channel : CHANNELS) {
+            MenuItem item = new MenuItem(channel);
+            item.setId("slice-" + channel);
+            item.setOnAction(
+                    e -> {
+                        Slice now = model.sliceProperty().get();
+                        model.cut(channel, now == null ? 2 : now.axis(), place.getValue());
+                    });
+            slice.getItems().add(item);
+        }
+        cut.setAlignment(Pos.CENTER_LEFT);
+        for (int axis = 0; axis < 3; axis++) {
+            int across = axis;
+            Button button = new Button("xyz".substring(axis, axis + 1));
+            button.setId("slice-across-" + button.getText());
+            button.setTooltip(new Tooltip("Cut across " + button.getText()));
+            button.setOnAction(
+                    e ->
+                            model.cut(
+                                    model.sliceProperty().get().channel(),
+                                    across,
+                                    place.getValue()));
+            cut.getChildren().add(button);
+        }
+        place.setId("slice-place");
+        place.setPrefWidth(80);
+        place.setTooltip(new Tooltip("Where the cut is (Ctrl+wheel over the fireground)"));
+        place.valueProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            Slice now = model.sliceProperty().get();
+                            if (now != null) {
+                                model.cut(now.channel(), now.axis(), is.doubleValue());
+                            }
+                        });
+        cut.getChildren().add(place);
+        model.sliceProperty().addListener((o, was, is) -> showSlice(is));
+        showSlice(null);
+    }
+
+    private void showSlice(Slice now) {
+        slice.setText(now == null ? "slice: none" : "slice: " + now.channel());
+        cut.setVisible(now != null);
+        cut.setManaged(now != null);
+    }
+
+    /// Cuts, or stops cutting.
+    void toggleSlice() {
+        if (model.sliceProperty().get() == null) {
+            model.cut(CHANNELS.getFirst(), 2, place.getValue());
+        } else {
+            model.sliceProperty().set(null);
+        }
+    }
+}

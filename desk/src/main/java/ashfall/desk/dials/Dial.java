@@ -1,0 +1,93 @@
+package ashfall.desk.dials;
+
+import ashfall.desk.document.Document;
+import ashfall.shot.Item;
+import ashfall.shot.Param;
+
+import com.fasterxml.jackson.databind.node.TextNode;
+
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+
+/// The dial of one parameter of one item. Shows the value after every edit; makes edits itself.
+///
+/// @param <T> type of the parameter's values
+abstract class Dial<T> extends VBox {
+    private static final PseudoClass SET = PseudoClass.getPseudoClass("set");
+
+    final Document document;
+    final String path;
+    final Param<T> param;
+    final Label problem = new Label();
+    final HBox head = new HBox(4);
+    final Tooltip tip = new Tooltip();
+    private final Label label;
+
+    Dial(Document document, String path, Param<T> param) {
+        this.document = document;
+        this.path = path;
+        this.param = param;
+        setId(id(param));
+        getStyleClass().add("dial");
+        label = new Label(param.label());
+        label.getStyleClass().add("dial-label");
+        label.setMinWidth(0);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.getChildren().addAll(label, gap);
+        getChildren().add(head);
+        // Made out only when it is to be read: a station has a dozen dials.
+        tip.setOnShowing(e -> tip.setText(sentence(param)));
+        tip.setWrapText(true);
+        tip.setMaxWidth(280);
+        tip.setShowDelay(Duration.millis(500));
+        Tooltip.install(label, tip);
+        label.setOnMouseClicked(
+                e -> {
+                    if (e.getClickCount() == 2) {
+                        document.reset(path, param);
+                    }
+                });
+    }
+
+    /// Id of a parameter's dial: `param-release-fuel`.
+    static String id(Param<?> param) {
+        return "param-" + param.key().replace('.', '-');
+    }
+
+    /// What it does, in which range.
+    static String sentence(Param<?> param) {
+        return param.words().does() + "\n" + param.range() + ".";
+    }
+
+    /// Shows the item's value.
+    final void show(Item item) {
+        label.pseudoClassStateChanged(SET, item.values().containsKey(param));
+        display(item);
+    }
+
+    abstract void display(Item item);
+
+    /// A value from typed text.
+    ///
+    /// @throws IllegalArgumentException saying what would be right
+    T typed(String text) {
+        return param.read(TextNode.valueOf(text.strip()));
+    }
+
+    Item item() {
+        return document.shot().items().get(path);
+    }
+
+    void put(T value) {
+        document.put(path, param, value);
+    }
+}

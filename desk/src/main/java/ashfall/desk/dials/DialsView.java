@@ -1,0 +1,283 @@
+package ashfall.desk.dials;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.document.Selection;
+import ashfall.desk.document.Station;
+import ashfall.desk.run.Runs;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Param;
+import ashfall.shot.Shot;
+
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
+/// the dial under the pointer or the focus does.
+public final class DialsView extends VBox {
+    /// Dials made before the toolkit may do something else: they take milliseconds each.
+    private static final int AT_ONCE = 3;
+
+    private final Document document;
+    private final Runs runs;
+    private final Selection selection;
+    private final Label title = new Label();
+    private final Label purpose = new Label();
+    private final FlowPane tabs = new FlowPane(4, 4);
+    private final VBox list = new VBox();
+    private final Label sentence = new Label();
+    private final List<Dial<?>> dials = new ArrayList<>();
+    private String built = "";
+
+    public DialsView(Document document, Runs runs, Selection selection) {
+        this.document = document;
+        this.runs = runs;
+        this.selection = selection;
+        setId("dials");
+        getStyleClass().add("dials");
+        title.setId("dials-title");
+        title.getStyleClass().add("region-title");
+        purpose.getStyleClass().add("purpose");
+        purpose.setWrapText(true);
+        purpose.setMinHeight(USE_PREF_SIZE);
+        tabs.getStyleClass().add("tabs");
+        list.getStyleClass().add("dial-list");
+        ScrollPane scroll = new ScrollPane(list);
+        scroll.setId("dials-scroll");
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        sentence.setId("dials-sentence");
+        sentence.getStyleClass().add("sentence");
+        sentence.setWrapText(true);
+        sentence.setAlignment(Pos.TOP_LEFT);
+        getChildren().addAll(new VBox(4, title, purpose, tabs), scroll, sentence);
+        getChildren().getFirst().getStyleClass().add("dials-head");
+        document.shotProperty().addListener((o, was, is) -> show());
+        selection.pathProperty().addListener((o, was, is) -> show());
+        selection.stationProperty().addListener((o, was, is) -> show());
+        runs.elementProperty().addListener((o, was, is) -> show());
+        show();
+    }
+
+    private void show() {
+        Shot shot = document.shot();
+        Map<String, Item> items = shot.items();
+        Map<String, String> choices = choices(shot);
+        String path = selection.path();
+        if (!choices.containsKey(path) && !choices.isEmpty()) {
+            String first = choices.keySet().iterator().next();
+            selection.choose(first, selection.stationProperty().get());
+            return;
+        }
+        Item item = choices.isEmpty() ? null : items.get(path);
+        String wanted = selection.stationProperty().get() + "|" + path + "|" + choices;
+        if (item != null) {
+            wanted += "|" + item.kind().name() + "|" + shapeOf(item);
+        }
+        if (!wanted.equals(built)) {
+            built = wanted;
+            build(choices, path, item);
+        }
+        if (item != null) {
+            dials.forEach(dial -> dial.show(item));
+        }
+    }
+
+    private static String shapeOf(Item item) {
+        return Source.KINDS.contains(item.kind()) ? item.get(Source.SHAPE) : "";
+    }
+
+    /// What can be tuned at the station: label by path.
+    private Map<String, String> choices(Shot shot) {
+        Map<String, String> all = new LinkedHashMap<>();
+        String name = runs.elementProperty().get();
+        String element = "elements." + name;
+        boolean gas = name != null && shot.elements().containsKey(name);
+        switch (selection.stationProperty().get()) {
+            case SITE -> {
+                all.put("frames", "Frames");
+                if (gas) {
+                    all.put(element + ".bounds", "Bounds");
+                    all.put(element, "Voxels");
+                }
+            }
+            case CHARGE -> {
+                if (gas) {
+                    shot.elements()
+                            .get(name)
+                            .sources()
+                            .keySet()
+                            .forEach(source -> all.put(element + ".sources." + source, source));
+                }
+            }
+            case AIR -> all.put("air", "Air");
+            case BURN -> {
+                if (gas) {
+                    all.put(element + ".burn", "Reaction");
+                    all.put(element, "Motion");
+                }
+            }
+            case LOOK -> {
+                all.put("look", "Look");
+                all.put("sun", "Sun and sky");
+                all.put("camera", "Camera");
+            }
+            case HAND_OVER -> {
+                if (gas) {
+                    all.put(element, "Channels");
+                }
+            }
+        }
+        return all;
+    }
+
+    private void build(Map<String, String> choices, String path, Item item) {
+        Station station = selection.stationProperty().get();
+        title.setText(station.label());
+        purpose.setText(item == null ? nothing(station) : station.purpose());
+        tabs.getChildren().clear();
+        choices.forEach(
+                (to, label) -> {
+                    ToggleButton tab = new ToggleButton(label);
+                    tab.getStyleClass().add("tab");
+                    tab.setSelected(to.equals(path));
+                    tab.setOnAction(
+                            e -> {
+                                tab.setSelected(true);
+                                selection.choose(to, station);
+                            });
+                    tabs.getChildren().add(tab);
+                });
+        boolean several = choices.size() > 1;
+        tabs.setVisible(several);
+        tabs.setManaged(several);
+        dials.clear();
+        sentence.setText("");
+        list.getChildren().clear();
+        if (item == null) {
+            return;
+        }
+        String wanted = built;
+        int count = 0;
+        for (Param<?> param : item.kind().params().values()) {
+            if (!belongs(param, item, station)) {
+                continue;
+            }
+            if (count++ < AT_ONCE) {
+                add(path, param);
+            } else {
+                Platform.runLater(
+                        () -> {
+                            if (built.equals(wanted)) {
+                                add(path, param);
+                            }
+                        });
+            }
+        }
+    }
+
+    private void add(String path, Param<?> param) {
+        Dial<?> dial = dial(path, param);
+        hear(dial);
+        dials.add(dial);
+        list.getChildren().add(dial);
+        dial.show(document.shot().items().get(path));
+    }
+
+    private static String nothing(Station station) {
+        return station == Station.CHARGE
+                ? "No source yet. Add a charge, a burner or an igniter in the manifest."
+                : "No element yet. Add one in the manifest.";
+    }
+
+    /// The gas has parameters for several stations; a source those of its shape.
+    private static boolean belongs(Param<?> param, Item item, Station station) {
+        if (param == Gas.ON || param == Source.ON) {
+            return false;
+        }
+        if (item.kind().equals(Kinds.Gas.KIND)) {
+            return switch (station) {
+                case SITE -> param.key().startsWith("voxel");
+                case HAND_OVER -> param == Gas.CHANNELS || param == Gas.FULL;
+                default -> param == Gas.VORTICITY || param == Gas.SEED;
+            };
+        }
+        boolean sphere = shapeOf(item).equals("sphere");
+        boolean box = shapeOf(item).equals("box");
+        return !(param == Source.RADIUS && box) && !(param == Source.SIZE && sphere);
+    }
+
+    private Dial<?> dial(String path, Param<?> param) {
+        return switch (param) {
+            case Param.Quantity q -> new QuantityDial(document, path, q);
+            case Param.Vector v -> new VectorDial(document, path, v);
+            case Param.Whole w ->
+                    new FieldDial<>(
+                            document,
+                            path,
+                            w,
+                            value -> Long.toString(value),
+                            value -> value + 1,
+                            value -> value - 1);
+            case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
+            case Param.Switch s ->
+                    new ChipsDial<>(
+                            document,
+                            path,
+                            s,
+                            List.of("on", "off"),
+                            (value, word) -> value == word.equals("on"),
+                            (value, word) -> word.equals("on"));
+            case Param.Choice c ->
+                    new ChipsDial<>(
+                            document, path, c, c.options(), String::equals, (value, word) -> word);
+            case Param.Subset s ->
+                    new ChipsDial<>(
+                            document,
+                            path,
+                            s,
+                            s.options(),
+                            List::contains,
+                            (value, word) -> toggled(s, value, word));
+        };
+    }
+
+    private static List<String> toggled(Param.Subset param, List<String> value, String word) {
+        return param.options().stream()
+                .filter(option -> option.equals(word) != value.contains(option))
+                .toList();
+    }
+
+    /// The foot speaks of the dial under the pointer, else of the one in focus.
+    private void hear(Dial<?> dial) {
+        String words = dial.param.words().does();
+        dial.hoverProperty()
+                .addListener((o, was, is) -> sentence.setText(is ? words : focusedWords()));
+        for (Node node : dial.getChildren()) {
+            node.focusedProperty().addListener((o, was, is) -> sentence.setText(focusedWords()));
+        }
+    }
+
+    private String focusedWords() {
+        return dials.stream()
+                .filter(Node::isFocusWithin)
+                .findFirst()
+                .map(dial -> dial.param.words().does())
+                .orElse("");
+    }
+}

@@ -1,0 +1,138 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.run.Runs;
+import ashfall.look.Keeper;
+import ashfall.look.Slice;
+import ashfall.look.View;
+import ashfall.shot.Element;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.Vec3;
+
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+
+/// How the fireground looks at the shot: from where, with what besides the gas. None of it belongs
+/// to the shot; moving the view changes no run.
+public final class FiregroundModel {
+    private static final Eye START = new Eye(new Vec3(0, 2, 0), 0.3, 0.12, 20, 1);
+
+    private final Document document;
+    private final Runs runs;
+    private final ObjectProperty<Eye> eye = new SimpleObjectProperty<>(START);
+    private final ReadOnlyBooleanWrapper throughCamera = new ReadOnlyBooleanWrapper(true);
+    private final BooleanProperty bounds = new SimpleBooleanProperty(true);
+    private final BooleanProperty keeper = new SimpleBooleanProperty(true);
+    private final BooleanProperty sources = new SimpleBooleanProperty(true);
+    private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
+
+    public FiregroundModel(Document document, Runs runs) {
+        this.document = document;
+        this.runs = runs;
+    }
+
+    /// The free eye; used while not looking through the shot's camera.
+    public ObjectProperty<Eye> eyeProperty() {
+        return eye;
+    }
+
+    public ReadOnlyBooleanProperty throughCameraProperty() {
+        return throughCamera.getReadOnlyProperty();
+    }
+
+    public BooleanProperty boundsProperty() {
+        return bounds;
+    }
+
+    public BooleanProperty keeperProperty() {
+        return keeper;
+    }
+
+    public BooleanProperty sourcesProperty() {
+        return sources;
+    }
+
+    /// What is cut; null shows the picture.
+    public ObjectProperty<Slice> sliceProperty() {
+        return slice;
+    }
+
+    /// The present view.
+    View view() {
+        if (throughCamera.get()) {
+            try {
+                return View.of(document.shot().camera());
+            } catch (ShotException e) {
+                // A camera on its own target sees nothing; the free eye does.
+                return eye.get().view();
+            }
+        }
+        return eye.get().view();
+    }
+
+    /// Looks through the shot's camera.
+    public void lookThroughCamera() {
+        throughCamera.set(true);
+    }
+
+    /// Leaves the shot's camera, from where it stands.
+    void free() {
+        if (throughCamera.get()) {
+            Vec3 centre = from().plus(to()).times(0.5);
+            try {
+                eye.set(Eye.of(document.shot().camera(), centre));
+            } catch (ShotException e) {
+                eye.set(START);
+            }
+            throughCamera.set(false);
+        }
+    }
+
+    /// Sees all of the bounds.
+    public void frameAll(double columnsPerRow) {
+        free();
+        eye.set(eye.get().framing(from(), to(), columnsPerRow));
+    }
+
+    /// Lower corner of the bounds looked at, m.
+    Vec3 from() {
+        return box().get(Bounds.FROM);
+    }
+
+    /// Upper corner of the bounds looked at, m.
+    Vec3 to() {
+        return box().get(Bounds.TO);
+    }
+
+    private Item box() {
+        Shot shot = document.shot();
+        String name = runs.elementProperty().get();
+        Element element = name == null ? null : shot.elements().get(name);
+        return element == null ? Item.of(Bounds.KIND) : element.bounds();
+    }
+
+    /// The keeper's place: on the ground, in front of the bounds' west half.
+    Keeper standing() {
+        Vec3 a = from();
+        Vec3 b = to();
+        return keeper.get()
+                ? new Keeper(
+                        new Vec3(a.x() + 0.16 * (b.x() - a.x()), 0, a.z() + 0.88 * (b.z() - a.z())))
+                : null;
+    }
+
+    /// Cuts a channel across an axis in the middle of the bounds, or elsewhere along it.
+    ///
+    /// @param share where between the bounds, 0 to 1
+    public void cut(String channel, int axis, double share) {
+        double at = from().get(axis) + share * (to().get(axis) - from().get(axis));
+        slice.set(new Slice(channel, axis, at));
+    }
+}

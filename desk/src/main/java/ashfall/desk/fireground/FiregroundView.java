@@ -1,0 +1,567 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.document.Selection;
+import ashfall.desk.kit.Soon;
+import ashfall.desk.kit.Tokens;
+import ashfall.desk.run.Run;
+import ashfall.desk.run.Runs;
+import ashfall.grid.Frame;
+import ashfall.look.Probe;
+import ashfall.look.Slice;
+import ashfall.look.View;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Shot;
+import ashfall.shot.Unit;
+import ashfall.shot.Vec3;
+import ashfall.sim.LogEntry;
+import ashfall.work.Workers;
+
+import javafx.animation.PauseTransition;
+import javafx.beans.value.ChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelBuffer;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+
+import java.nio.IntBuffer;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+
+/// The picture in the middle of the window: the gas, lines and handles over it, readouts in its
+/// corners. Dragging turns the view, with shift it shifts, the wheel moves nearer.
+public final class FiregroundView extends StackPane implements AutoCloseable {
+    private static final Duration SETTLED = Duration.millis(220);
+
+    private final Document document;
+    private final Runs runs;
+    private final Selection selection;
+    private final FiregroundModel model;
+    private final PictureMaker maker;
+    private final ImageView picture = new ImageView();
+    private final Overlay overlay = new Overlay();
+    private final Handles handles;
+    private final Label whatFrame = readout("readout-frame");
+    private final Label hottest = readout("readout-hottest");
+    private final Label size = readout("readout-size");
+    private final Label probe = readout("readout-probe");
+    private final Label badge = new Label();
+    private final Label empty = new Label();
+    private final Legend legend = new Legend();
+    private final PauseTransition settled = new PauseTransition(SETTLED);
+    private final Soon again = new Soon(this::refreshNow);
+    private final Soon words = new Soon(this::refreshWords);
+    private final ChangeListener<Number> grown = (o, was, is) -> grow();
+    private final ChangeListener<Run.State> ended = (o, was, is) -> refresh();
+    private PictureMaker.Request asked;
+    private PictureMaker.Drawn drawn;
+    private boolean moving;
+    private double lastX;
+    private double lastY;
+    private long pictures;
+    private Consumer<Run> firstShown;
+
+    /// @param workers for pictures
+    public FiregroundView(
+            Document document,
+            Runs runs,
+            Selection selection,
+            FiregroundModel model,
+            Workers workers) {
+        this.document = document;
+        this.runs = runs;
+        this.selection = selection;
+        this.model = model;
+        this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
+        this.handles = new Handles(document, model::view);
+        setId("fireground");
+        getStyleClass().add("fireground");
+        setFocusTraversable(true);
+        setMinSize(0, 0);
+        picture.setPreserveRatio(false);
+        picture.setManaged(false);
+        overlay.setManaged(false);
+        handles.setManaged(false);
+        badge.setId("run-badge");
+        badge.getStyleClass().add("badge");
+        empty.setId("fireground-empty");
+        empty.getStyleClass().add("empty-words");
+        empty.setMouseTransparent(true);
+        legend.setVisible(false);
+        VBox upperLeft = corner(Pos.TOP_LEFT, whatFrame, badge);
+        VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, probe);
+        getChildren()
+                .addAll(
+                        picture,
+                        overlay,
+                        handles,
+                        empty,
+                        upperLeft,
+                        corner(Pos.TOP_RIGHT, hottest),
+                        lowerLeft,
+                        corner(Pos.BOTTOM_RIGHT, size));
+        settled.setOnFinished(
+                e -> {
+                    moving = false;
+                    ask();
+                });
+        listen();
+    }
+
+    private static Label readout(String id) {
+        Label label = new Label();
+        label.setId(id);
+        label.getStyleClass().add("readout");
+        label.visibleProperty().bind(label.textProperty().isNotEmpty());
+        label.setMouseTransparent(true);
+        return label;
+    }
+
+    private VBox corner(Pos where, Region... all) {
+        VBox box = new VBox(4, all);
+        box.getStyleClass().add("corner");
+        box.setAlignment(where);
+        box.setMouseTransparent(true);
+        box.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        setAlignment(box, where);
+        return box;
+    }
+
+    private void listen() {
+        document.shotProperty().addListener((o, was, is) -> refresh());
+        selection.pathProperty().addListener((o, was, is) -> refresh());
+        runs.shownProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            if (was != null) {
+                                was.sizeProperty().removeListener(grown);
+                                was.stateProperty().removeListener(ended);
+                            }
+                            if (is != null) {
+                                is.sizeProperty().addListener(grown);
+                                is.stateProperty().addListener(ended);
+                            }
+                            refresh();
+                        });
+        runs.supersededProperty().addListener((o, was, is) -> words.ask());
+        runs.problemProperty().addListener((o, was, is) -> words.ask());
+        runs.playhead().frameProperty().addListener((o, was, is) -> refresh());
+        runs.playhead().playingProperty().addListener((o, was, is) -> refresh());
+        model.eyeProperty().addListener((o, was, is) -> refresh());
+        model.throughCameraProperty().addListener((o, was, is) -> refresh());
+        model.boundsProperty().addListener((o, was, is) -> refresh());
+        model.keeperProperty().addListener((o, was, is) -> refresh());
+        model.sourcesProperty().addListener((o, was, is) -> refresh());
+        model.sliceProperty().addListener((o, was, is) -> refresh());
+        widthProperty().addListener((o, was, is) -> refresh());
+        heightProperty().addListener((o, was, is) -> refresh());
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> settled.playFromStart());
+        addEventHandler(MouseEvent.MOUSE_MOVED, e -> look(e.getX(), e.getY()));
+        addEventHandler(MouseEvent.MOUSE_EXITED, e -> probe.setText(""));
+        addEventHandler(ScrollEvent.SCROLL, this::scroll);
+    }
+
+    /// Tells once a simulated frame is in the picture.
+    public void whenShown(Consumer<Run> listener) {
+        firstShown = listener;
+    }
+
+    /// How many pictures were shown so far.
+    public long pictures() {
+        return pictures;
+    }
+
+    /// Is the picture shown the finest of what is asked for?
+    public boolean isFinest() {
+        return !again.isWaiting()
+                && drawn != null
+                && drawn.finest()
+                && drawn.request().equals(asked);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        super.layoutChildren();
+        double w = getWidth();
+        double h = getHeight();
+        picture.setFitWidth(w);
+        picture.setFitHeight(h);
+        overlay.setWidth(w);
+        overlay.setHeight(h);
+        handles.resize(w, h);
+        redraw();
+    }
+
+    private void press(MouseEvent e) {
+        requestFocus();
+        lastX = e.getX();
+        lastY = e.getY();
+    }
+
+    private void drag(MouseEvent e) {
+        double dx = (e.getX() - lastX) / Math.max(1, getWidth());
+        double dy = (e.getY() - lastY) / Math.max(1, getWidth());
+        lastX = e.getX();
+        lastY = e.getY();
+        boolean shifting = e.isShiftDown() || e.getButton() == MouseButton.MIDDLE;
+        boolean nearing = e.getButton() == MouseButton.SECONDARY;
+        startMoving();
+        Eye eye = model.eyeProperty().get();
+        if (shifting) {
+            model.eyeProperty().set(eye.panned(-dx, dy));
+        } else if (nearing) {
+            model.eyeProperty().set(eye.dollied(Math.exp(2 * dy)));
+        } else {
+            model.eyeProperty().set(eye.orbited(-4 * dx, 4 * dy));
+        }
+    }
+
+    private void scroll(ScrollEvent e) {
+        if (model.sliceProperty().get() != null && e.isControlDown()) {
+            Slice slice = model.sliceProperty().get();
+            double length = model.to().get(slice.axis()) - model.from().get(slice.axis());
+            double at = slice.at() + Math.signum(e.getDeltaY()) * length / 64;
+            at = Math.max(model.from().get(slice.axis()), at);
+            at = Math.min(model.to().get(slice.axis()), at);
+            model.sliceProperty().set(new Slice(slice.channel(), slice.axis(), at));
+            return;
+        }
+        startMoving();
+        double notches = e.getDeltaY() / 40;
+        model.eyeProperty().set(model.eyeProperty().get().dollied(Math.pow(0.9, notches)));
+        settled.playFromStart();
+    }
+
+    private void startMoving() {
+        moving = true;
+        settled.stop();
+        model.free();
+    }
+
+    /// Turns the view by an angle in radians, as a drag does.
+    public void turn(double angle) {
+        startMoving();
+        model.eyeProperty().set(model.eyeProperty().get().orbited(angle, 0));
+        settled.playFromStart();
+    }
+
+    /// Sees all of the bounds.
+    public void frameAll() {
+        model.frameAll(getWidth() / Math.max(1, getHeight()));
+    }
+
+    private void refresh() {
+        again.ask();
+    }
+
+    private void refreshNow() {
+        redraw();
+        ask();
+        refreshWords();
+    }
+
+    /// A run that grows is asked for again only where another frame is to be seen.
+    private void grow() {
+        if (asked == null || asked.run() != runs.shown() || asked.frame() != shownFrame()) {
+            refresh();
+        }
+    }
+
+    private void ask() {
+        if (getWidth() < 2 || getHeight() < 2) {
+            return;
+        }
+        asked =
+                new PictureMaker.Request(
+                        runs.shown(),
+                        shownFrame(),
+                        document.shot(),
+                        model.view(),
+                        model.standing(),
+                        model.sliceProperty().get(),
+                        model.from(),
+                        model.to(),
+                        (int) getWidth(),
+                        (int) getHeight(),
+                        finest());
+        maker.ask(asked);
+    }
+
+    /// A view that moves or plays is drawn coarsely; one that follows a run a little finer, so that
+    /// the run keeps its pace.
+    private int finest() {
+        if (moving || runs.playhead().playingProperty().get()) {
+            return Integer.MAX_VALUE;
+        }
+        Run run = runs.shown();
+        boolean follows = runs.playhead().followingProperty().get();
+        return run != null && run.isRunning() && follows ? 2 : 1;
+    }
+
+    /// The frame that can be shown: the playhead's, or the newest before it.
+    private long shownFrame() {
+        Run run = runs.shown();
+        long wanted = runs.playhead().frameProperty().get();
+        if (run == null || run.log().isEmpty()) {
+            return wanted;
+        }
+        long first = run.log().getFirst().frame();
+        long frame = Math.max(first, Math.min(run.lastFrame(), wanted));
+        while (frame > first && !run.has(frame)) {
+            frame--;
+        }
+        return frame;
+    }
+
+    private void show(PictureMaker.Drawn done) {
+        drawn = done;
+        pictures++;
+        if (done.argb() == null) {
+            picture.setImage(null);
+        } else {
+            picture.setImage(image(done));
+        }
+        Run run = done.request().run();
+        if (firstShown != null && run != null && !run.log().isEmpty()) {
+            firstShown.accept(run);
+            firstShown = null;
+        }
+        boolean slicing = done.request().slice() != null;
+        legend.setVisible(slicing && done.range() != null);
+        legend.setManaged(legend.isVisible());
+        if (legend.isVisible()) {
+            legend.show(done.request().slice(), done.range());
+        }
+        words.ask();
+    }
+
+    private static Image image(PictureMaker.Drawn done) {
+        return new WritableImage(
+                new PixelBuffer<>(
+                        done.columns(),
+                        done.rows(),
+                        IntBuffer.wrap(done.argb()),
+                        PixelFormat.getIntArgbPreInstance()));
+    }
+
+    private void redraw() {
+        if (getWidth() < 2 || getHeight() < 2) {
+            return;
+        }
+        Map<String, Item> outlines = new LinkedHashMap<>();
+        if (model.sourcesProperty().get()) {
+            document.shot()
+                    .items()
+                    .forEach(
+                            (path, item) -> {
+                                if (Source.KINDS.contains(item.kind())) {
+                                    outlines.put(path, item);
+                                }
+                            });
+        }
+        overlay.draw(
+                new Overlay.Scene(
+                        model.view(),
+                        model.from(),
+                        model.to(),
+                        model.boundsProperty().get() && runs.elementProperty().get() != null,
+                        outlines,
+                        selection.path(),
+                        model.sliceProperty().get()));
+        handles.choose(model.sourcesProperty().get() ? selection.path() : null);
+    }
+
+    private void refreshWords() {
+        Run run = runs.shown();
+        LogEntry entry = run == null ? null : run.entry(shownFrame());
+        if (entry == null) {
+            whatFrame.setText("");
+            hottest.setText("");
+            size.setText("");
+            badge.setVisible(false);
+            empty.setText(emptyWords());
+            empty.setVisible(true);
+            return;
+        }
+        empty.setVisible(drawn != null && !drawn.problem().isEmpty());
+        empty.setText(drawn == null ? "" : drawn.problem());
+        whatFrame.setText(
+                String.format(
+                        Locale.ROOT,
+                        "frame %d   %.3f s   %s",
+                        entry.frame(),
+                        entry.timeS(),
+                        run.title()));
+        hottest.setText(
+                String.format(
+                        Locale.ROOT,
+                        "hottest %,.0f K   %s",
+                        entry.hottestK(),
+                        Unit.KILOWATT.figure(entry.heatReleaseKw(), 3)));
+        size.setText(
+                String.format(
+                        Locale.ROOT,
+                        "%,d voxels   %.2f s a frame",
+                        entry.voxels(),
+                        entry.seconds()));
+        refreshBadge(run);
+    }
+
+    private void refreshBadge(Run run) {
+        String words;
+        boolean bad = false;
+        if (!runs.problemProperty().get().isEmpty()) {
+            words = runs.problemProperty().get();
+            bad = true;
+        } else if (runs.supersededProperty().get()) {
+            words = "superseded: " + changes(run);
+        } else if (run.isFiring()) {
+            words = "from disk";
+        } else {
+            words = "";
+        }
+        badge.setText(words);
+        badge.setVisible(!words.isEmpty());
+        badge.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("bad"), bad);
+    }
+
+    /// "oil radius was 2.3, is 2.6; and 3 more".
+    private String changes(Run run) {
+        List<String> all = runs.differences(run);
+        List<String> some =
+                all.subList(0, Math.min(2, all.size())).stream()
+                        .map(FiregroundView::withoutPath)
+                        .toList();
+        int more = all.size() - some.size();
+        return String.join("; ", some) + (more > 0 ? "; and " + more + " more" : "");
+    }
+
+    private static String withoutPath(String difference) {
+        int end = difference.indexOf(' ');
+        String name =
+                difference
+                        .substring(0, end)
+                        .replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "")
+                        .replace('.', ' ');
+        return name + difference.substring(end);
+    }
+
+    private String emptyWords() {
+        Shot shot = document.shot();
+        if (!runs.problemProperty().get().isEmpty()) {
+            return runs.problemProperty().get();
+        }
+        if (shot.elements().isEmpty()) {
+            return "Nothing burns yet. Add a burner or a charge in the manifest.";
+        }
+        return "The first frame of the sketch is coming.";
+    }
+
+    /// Says what the gas is under the pointer.
+    private void look(double x, double y) {
+        if (drawn == null || drawn.frame() == null) {
+            probe.setText("");
+            return;
+        }
+        Frame frame = drawn.frame();
+        View view = model.view();
+        int columns = (int) getWidth();
+        int rows = (int) getHeight();
+        Slice slice = model.sliceProperty().get();
+        Optional<Probe> found =
+                slice == null
+                        ? Probe.seen(frame, document.shot(), view, x, y, columns, rows)
+                        : slice.hit(view, x, y, columns, rows, model.from(), model.to())
+                                .map(place -> Probe.at(frame, place));
+        probe.setText(found.map(FiregroundView::said).orElse(""));
+    }
+
+    private static String said(Probe p) {
+        Vec3 at = p.place();
+        return String.format(
+                Locale.ROOT,
+                "%,.0f K   fuel %s   smoke %s   %s   at %.2f, %.2f, %.2f m",
+                p.kelvin(),
+                gramsPerCubicMetre(p.fuel()),
+                gramsPerCubicMetre(p.smoke()),
+                Unit.METRE_PER_SECOND.figure(p.speed(), 3),
+                at.x(),
+                at.y(),
+                at.z());
+    }
+
+    private static String gramsPerCubicMetre(double kilograms) {
+        return Unit.number(1000 * kilograms, 2) + " g/m³";
+    }
+
+    @Override
+    public void close() {
+        maker.close();
+    }
+
+    /// The colours of a slice with their values.
+    private static final class Legend extends VBox {
+        private static final int STEPS = 192;
+        private final Label title = new Label();
+        private final Label low = new Label();
+        private final Label high = new Label();
+        private final ImageView bar = new ImageView();
+
+        Legend() {
+            super(4);
+            setId("legend");
+            getStyleClass().add("legend");
+            WritableImage ramp = new WritableImage(STEPS, 8);
+            for (int i = 0; i < STEPS; i++) {
+                for (int row = 0; row < 8; row++) {
+                    ramp.getPixelWriter().setArgb(i, row, Slice.colour((i + 0.5) / STEPS));
+                }
+            }
+            bar.setImage(ramp);
+            Region gap = new Region();
+            javafx.scene.layout.HBox.setHgrow(gap, javafx.scene.layout.Priority.ALWAYS);
+            getChildren().addAll(title, bar, new javafx.scene.layout.HBox(low, gap, high));
+            setMaxWidth(192);
+        }
+
+        void show(Slice slice, Slice.Range range) {
+            title.setText(
+                    slice.channel()
+                            + " across "
+                            + "xyz".charAt(slice.axis())
+                            + " at "
+                            + Unit.METRE.figure(slice.at(), 3));
+            String unit = " " + range.unit().replace("m3", "m³");
+            low.setText(Unit.number(range.low(), 3) + unit);
+            high.setText(Unit.number(range.high(), 3) + unit);
+        }
+    }
+
+    /// Seconds of shot time of the frame shown.
+    public double seconds() {
+        return document.shot().frames().get(Frames.RATE).seconds(shownFrame());
+    }
+
+    static {
+        // Fonts are loaded before the first label is measured.
+        Tokens.words(12);
+    }
+}

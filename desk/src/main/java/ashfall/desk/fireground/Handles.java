@@ -1,0 +1,291 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.document.Document;
+import ashfall.look.View;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Vec3;
+
+import javafx.scene.Cursor;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Supplier;
+
+/// Handles on the chosen thing: move a source along an axis, size it, or shift a side of the
+/// bounds. A drag is one edit.
+final class Handles extends Pane {
+    private static final String[] AXES = {"x", "y", "z"};
+    private static final double SIZE = 12;
+
+    private final Document document;
+    private final Supplier<View> view;
+    private final List<Handle> handles = new ArrayList<>();
+    private String path = "";
+
+    Handles(Document document, Supplier<View> view) {
+        this.document = document;
+        this.view = view;
+        setPickOnBounds(false);
+        getStyleClass().add("handles");
+    }
+
+    /// Shows the handles of an item, or none.
+    void choose(String itemPath) {
+        Item item = itemPath == null ? null : document.shot().items().get(itemPath);
+        String now = item == null ? "" : itemPath + "/" + shape(item);
+        if (!now.equals(path)) {
+            path = now;
+            handles.clear();
+            if (item != null) {
+                make(itemPath, item);
+            }
+            getChildren().setAll(handles);
+        }
+        place();
+    }
+
+    private static String shape(Item item) {
+        return item.kind().params().containsKey("shape") ? item.get(Source.SHAPE) : "";
+    }
+
+    private void make(String itemPath, Item item) {
+        if (Source.KINDS.contains(item.kind())) {
+            for (int axis = 0; axis < 3; axis++) {
+                handles.add(new Move(itemPath, axis));
+            }
+            String shape = item.get(Source.SHAPE);
+            if (!shape.equals("box")) {
+                handles.add(new Radius(itemPath));
+            }
+            for (int axis = 0; axis < 3; axis++) {
+                if (shape.equals("box") || (shape.equals("disc") && axis == 1)) {
+                    handles.add(new Edge(itemPath, axis));
+                }
+            }
+        } else if (item.kind().equals(Bounds.KIND)) {
+            for (int axis = 0; axis < 3; axis++) {
+                handles.add(new Side(itemPath, axis, false));
+                handles.add(new Side(itemPath, axis, true));
+            }
+        }
+    }
+
+    /// Puts the handles where their things are on the picture.
+    void place() {
+        for (Handle handle : handles) {
+            Item item = document.shot().items().get(handle.path);
+            if (item == null) {
+                handle.setVisible(false);
+                continue;
+            }
+            double[] at = screen(handle.at(item));
+            handle.setVisible(at[2] > 0);
+            handle.resizeRelocate(at[0] - SIZE / 2, at[1] - SIZE / 2, SIZE, SIZE);
+        }
+    }
+
+    private double[] screen(Vec3 place) {
+        return view.get()
+                .project(place, (int) Math.max(1, getWidth()), (int) Math.max(1, getHeight()));
+    }
+
+    private static Vec3 along(int axis, double length) {
+        return new Vec3(axis == 0 ? length : 0, axis == 1 ? length : 0, axis == 2 ? length : 0);
+    }
+
+    /// Three significant steps below the size of the thing: what a hand can aim at.
+    private static double rounded(double value, double size) {
+        double unit = Math.pow(10, Math.floor(Math.log10(Math.max(size, 1e-4))) - 2);
+        return Math.rint(value / unit) * unit;
+    }
+
+    /// One handle.
+    private abstract class Handle extends Region {
+        final String path;
+        double pressX;
+        double pressY;
+        Item pressed;
+
+        Handle(String path, String id, String tip, String look) {
+            this.path = path;
+            setId("handle-" + id);
+            getStyleClass().addAll("handle", look);
+            setManaged(false);
+            setCursor(Cursor.HAND);
+            Tooltip.install(this, new Tooltip(tip));
+            addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
+            addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
+            addEventHandler(MouseEvent.MOUSE_RELEASED, this::release);
+        }
+
+        abstract Vec3 at(Item item);
+
+        /// @param dx how far the mouse went since the press, pixels
+        abstract void moved(double dx, double dy);
+
+        private void press(MouseEvent e) {
+            pressX = e.getSceneX();
+            pressY = e.getSceneY();
+            pressed = document.shot().items().get(path);
+            document.draggingProperty().set(true);
+            e.consume();
+        }
+
+        private void drag(MouseEvent e) {
+            moved(e.getSceneX() - pressX, e.getSceneY() - pressY);
+            e.consume();
+        }
+
+        private void release(MouseEvent e) {
+            document.draggingProperty().set(false);
+            e.consume();
+        }
+
+        /// Metres along an axis that a way on the screen stands for, at a place.
+        double metres(Vec3 place, int axis, double dx, double dy) {
+            double[] a = screen(place);
+            double unit = 0.01 * Math.max(1e-3, place.minus(view.get().eye()).length());
+            double[] b = screen(place.plus(along(axis, unit)));
+            double sx = b[0] - a[0];
+            double sy = b[1] - a[1];
+            double square = sx * sx + sy * sy;
+            return square < 1e-6 ? 0 : unit * (dx * sx + dy * sy) / square;
+        }
+    }
+
+    /// Moves a source along an axis.
+    private final class Move extends Handle {
+        private final int axis;
+
+        Move(String path, int axis) {
+            super(
+                    path,
+                    "move-" + AXES[axis],
+                    "Drag to move along " + AXES[axis],
+                    "move-" + AXES[axis]);
+            this.axis = axis;
+        }
+
+        @Override
+        Vec3 at(Item item) {
+            return item.get(Source.CENTRE).plus(along(axis, 1.45 * reach(item)));
+        }
+
+        @Override
+        void moved(double dx, double dy) {
+            Vec3 centre = pressed.get(Source.CENTRE);
+            double to = centre.get(axis) + metres(at(pressed), axis, dx, dy);
+            double by = rounded(to, reach(pressed)) - centre.get(axis);
+            document.put(path, Source.CENTRE, centre.plus(along(axis, by)));
+        }
+    }
+
+    private static double reach(Item source) {
+        Vec3 size = source.get(Source.SIZE);
+        return source.get(Source.SHAPE).equals("box")
+                ? 0.5 * Math.max(size.x(), Math.max(size.y(), size.z()))
+                : source.number(Source.RADIUS);
+    }
+
+    /// Sizes a sphere or disc.
+    private final class Radius extends Handle {
+        Radius(String path) {
+            super(path, "radius", "Drag to change the radius", "size");
+        }
+
+        @Override
+        Vec3 at(Item item) {
+            Vec3 right = view.get().right();
+            return item.get(Source.CENTRE)
+                    .plus(
+                            new Vec3(right.x(), 0, right.z())
+                                    .unit()
+                                    .times(-item.number(Source.RADIUS)));
+        }
+
+        @Override
+        void moved(double dx, double dy) {
+            double[] centre = screen(pressed.get(Source.CENTRE));
+            double[] start = screen(at(pressed));
+            double was = Math.hypot(start[0] - centre[0], start[1] - centre[1]);
+            double is = Math.hypot(start[0] + dx - centre[0], start[1] + dy - centre[1]);
+            double radius = pressed.number(Source.RADIUS);
+            double next = rounded(radius * is / Math.max(was, 1), radius);
+            next = Math.max(Source.RADIUS.least(), Math.min(Source.RADIUS.most(), next));
+            document.put(path, Source.RADIUS, ashfall.shot.Curve.constant(next));
+        }
+    }
+
+    /// Sizes a box along an axis, or the height of a disc.
+    private final class Edge extends Handle {
+        private final int axis;
+
+        Edge(String path, int axis) {
+            super(
+                    path,
+                    "size-" + AXES[axis],
+                    "Drag to change the size along " + AXES[axis],
+                    "size");
+            this.axis = axis;
+        }
+
+        @Override
+        Vec3 at(Item item) {
+            return item.get(Source.CENTRE)
+                    .plus(along(axis, -0.5 * item.get(Source.SIZE).get(axis)));
+        }
+
+        @Override
+        void moved(double dx, double dy) {
+            Vec3 size = pressed.get(Source.SIZE);
+            double was = size.get(axis);
+            double next = rounded(was - 2 * metres(at(pressed), axis, dx, dy), was);
+            next = Math.max(Source.SIZE.least(), Math.min(Source.SIZE.most(), next));
+            document.put(path, Source.SIZE, size.plus(along(axis, next - was)));
+        }
+    }
+
+    /// Shifts a side of the bounds.
+    private final class Side extends Handle {
+        private final int axis;
+        private final boolean upper;
+
+        Side(String path, int axis, boolean upper) {
+            super(
+                    path,
+                    (upper ? "to-" : "from-") + AXES[axis],
+                    "Drag to shift this side along " + AXES[axis],
+                    "move-" + AXES[axis]);
+            this.axis = axis;
+            this.upper = upper;
+        }
+
+        @Override
+        Vec3 at(Item item) {
+            Vec3 a = item.get(Bounds.FROM);
+            Vec3 b = item.get(Bounds.TO);
+            Vec3 middle = a.plus(b).times(0.5);
+            double side = (upper ? b : a).get(axis);
+            return middle.plus(along(axis, side - middle.get(axis)));
+        }
+
+        @Override
+        void moved(double dx, double dy) {
+            Vec3 a = pressed.get(Bounds.FROM);
+            Vec3 b = pressed.get(Bounds.TO);
+            double size = b.get(axis) - a.get(axis);
+            Vec3 corner = upper ? b : a;
+            double to = rounded(corner.get(axis) + metres(at(pressed), axis, dx, dy), size);
+            double least = 0.05 * size;
+            to = upper ? Math.max(a.get(axis) + least, to) : Math.min(b.get(axis) - least, to);
+            Vec3 next = corner.plus(along(axis, to - corner.get(axis)));
+            document.put(path, upper ? Bounds.TO : Bounds.FROM, next);
+        }
+    }
+}

@@ -1,0 +1,189 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.kit.Tokens;
+import ashfall.look.Slice;
+import ashfall.look.View;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Vec3;
+
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+
+import java.util.Map;
+
+/// Lines over the picture: the bounds' corners, the edge of the ground below them, the outlines of
+/// sources, the frame of a slice.
+final class Overlay extends Canvas {
+    private static final int ROUND = 48;
+
+    /// What is nearer to the eye than this is not drawn, m.
+    private static final double NEAR = 0.01;
+
+    /// What is drawn.
+    ///
+    /// @param sources by path
+    /// @param chosen path of the chosen item, or null
+    /// @param slice or null
+    record Scene(
+            View view,
+            Vec3 from,
+            Vec3 to,
+            boolean bounds,
+            Map<String, Item> sources,
+            String chosen,
+            Slice slice) {}
+
+    private Scene scene;
+
+    Overlay() {
+        setMouseTransparent(true);
+    }
+
+    void draw(Scene next) {
+        scene = next;
+        GraphicsContext g = getGraphicsContext2D();
+        g.clearRect(0, 0, getWidth(), getHeight());
+        g.setLineWidth(1);
+        if (scene.bounds) {
+            boolean chosen = scene.chosen != null && scene.chosen.endsWith(".bounds");
+            drawBounds(g, Tokens.colour(chosen ? "verdigris" : "bone", chosen ? 0.9 : 0.45));
+        }
+        if (scene.slice != null) {
+            drawSlice(g);
+        }
+        scene.sources.forEach(
+                (path, item) -> {
+                    boolean chosen = path.equals(scene.chosen);
+                    boolean on = item.get(Source.ON);
+                    Color colour =
+                            Tokens.colour(
+                                    chosen ? "verdigris" : "bone", chosen ? 0.9 : on ? 0.45 : 0.25);
+                    if (!on) {
+                        g.setLineDashes(3, 4);
+                    }
+                    drawSource(g, item, colour);
+                    g.setLineDashes();
+                });
+    }
+
+    private void drawBounds(GraphicsContext g, Color colour) {
+        g.setStroke(colour);
+        Vec3 a = scene.from;
+        Vec3 b = scene.to;
+        for (int corner = 0; corner < 8; corner++) {
+            Vec3 at =
+                    new Vec3(
+                            (corner & 1) == 0 ? a.x() : b.x(),
+                            (corner & 2) == 0 ? a.y() : b.y(),
+                            (corner & 4) == 0 ? a.z() : b.z());
+            for (int axis = 0; axis < 3; axis++) {
+                boolean low = (corner >> axis & 1) == 0;
+                double size = 0.1 * (b.get(axis) - a.get(axis)) * (low ? 1 : -1);
+                line(g, at, plus(at, axis, size));
+            }
+        }
+        g.setStroke(colour.deriveColor(0, 1, 1, 0.35));
+        Vec3 p = new Vec3(a.x(), a.y(), a.z());
+        Vec3 q = new Vec3(b.x(), a.y(), a.z());
+        Vec3 r = new Vec3(b.x(), a.y(), b.z());
+        Vec3 s = new Vec3(a.x(), a.y(), b.z());
+        line(g, p, q);
+        line(g, q, r);
+        line(g, r, s);
+        line(g, s, p);
+    }
+
+    private void drawSlice(GraphicsContext g) {
+        g.setStroke(Tokens.colour("bone", 0.5));
+        int u = (scene.slice.axis() + 1) % 3;
+        int v = (scene.slice.axis() + 2) % 3;
+        Vec3 a = scene.from;
+        Vec3 at = plus(a, scene.slice.axis(), scene.slice.at() - a.get(scene.slice.axis()));
+        double du = scene.to.get(u) - a.get(u);
+        double dv = scene.to.get(v) - a.get(v);
+        Vec3 right = plus(at, u, du);
+        Vec3 up = plus(at, v, dv);
+        Vec3 far = plus(right, v, dv);
+        line(g, at, right);
+        line(g, right, far);
+        line(g, far, up);
+        line(g, up, at);
+    }
+
+    private void drawSource(GraphicsContext g, Item item, Color colour) {
+        g.setStroke(colour);
+        Vec3 c = item.get(Source.CENTRE);
+        Vec3 size = item.get(Source.SIZE);
+        double r = item.number(Source.RADIUS);
+        switch (item.get(Source.SHAPE)) {
+            case "sphere" -> {
+                for (int axis = 0; axis < 3; axis++) {
+                    circle(g, c, axis, r);
+                }
+            }
+            case "disc" -> {
+                double half = 0.5 * size.y();
+                circle(g, plus(c, 1, half), 1, r);
+                circle(g, plus(c, 1, -half), 1, r);
+                for (int k = 0; k < 4; k++) {
+                    Vec3 rim = onCircle(c, 1, r, k * Math.PI / 2);
+                    line(g, plus(rim, 1, half), plus(rim, 1, -half));
+                }
+            }
+            default -> box(g, c, size);
+        }
+    }
+
+    private void box(GraphicsContext g, Vec3 c, Vec3 size) {
+        for (int corner = 0; corner < 8; corner++) {
+            Vec3 at = c;
+            for (int axis = 0; axis < 3; axis++) {
+                double half = 0.5 * size.get(axis);
+                at = plus(at, axis, (corner >> axis & 1) == 0 ? -half : half);
+            }
+            for (int axis = 0; axis < 3; axis++) {
+                if ((corner >> axis & 1) == 0) {
+                    line(g, at, plus(at, axis, size.get(axis)));
+                }
+            }
+        }
+    }
+
+    private void circle(GraphicsContext g, Vec3 c, int axis, double r) {
+        g.beginPath();
+        boolean pen = false;
+        for (int k = 0; k <= ROUND; k++) {
+            Vec3 at = onCircle(c, axis, r, 2 * Math.PI * k / ROUND);
+            double[] p = scene.view.project(at, (int) getWidth(), (int) getHeight());
+            boolean ahead = p[2] > NEAR;
+            if (ahead && pen) {
+                g.lineTo(p[0], p[1]);
+            } else if (ahead) {
+                g.moveTo(p[0], p[1]);
+            }
+            pen = ahead;
+        }
+        g.stroke();
+    }
+
+    private static Vec3 onCircle(Vec3 c, int axis, double r, double angle) {
+        Vec3 at = plus(c, (axis + 1) % 3, r * Math.cos(angle));
+        return plus(at, (axis + 2) % 3, r * Math.sin(angle));
+    }
+
+    private static Vec3 plus(Vec3 p, int axis, double by) {
+        return p.plus(new Vec3(axis == 0 ? by : 0, axis == 1 ? by : 0, axis == 2 ? by : 0));
+    }
+
+    private void line(GraphicsContext g, Vec3 a, Vec3 b) {
+        int columns = (int) getWidth();
+        int rows = (int) getHeight();
+        double[] p = scene.view.project(a, columns, rows);
+        double[] q = scene.view.project(b, columns, rows);
+        if (p[2] > NEAR && q[2] > NEAR) {
+            g.strokeLine(p[0], p[1], q[0], q[1]);
+        }
+    }
+}

@@ -1,0 +1,268 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.kit.Latest;
+import ashfall.desk.run.Run;
+import ashfall.grid.Frame;
+import ashfall.grid.SparseGrid;
+import ashfall.look.Keeper;
+import ashfall.look.Marcher;
+import ashfall.look.Picture;
+import ashfall.look.Slice;
+import ashfall.look.View;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+
+/// Makes the fireground's pictures on a thread of its own: first a coarse one, then finer ones
+/// while nothing else is asked for. What is asked for last counts.
+final class PictureMaker implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(PictureMaker.class);
+
+    /// The first picture may take this long.
+    private static final double BUDGET_SECONDS = 0.045;
+
+    private static final int COARSEST = 6;
+    private static final double COARSE_SAMPLES = 0.8;
+    private static final double FINE_SAMPLES = 2;
+
+    /// What to draw.
+    ///
+    /// @param run whose frame; null draws the empty site
+    /// @param slice drawn in place of the picture, or null
+    /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
+    ///     on, more when another request will follow soon
+    record Request(
+            Run run,
+            long frame,
+            Shot shot,
+            View view,
+            Keeper keeper,
+            Slice slice,
+            Vec3 from,
+            Vec3 to,
+            int columns,
+            int rows,
+            int finest) {}
+
+    /// A picture that is done.
+    ///
+    /// @param argb opaque, row by row; of a slice, transparent outside its box
+    /// @param frame what was drawn; for the probe
+    /// @param range of a slice, or null
+    /// @param finest is it as fine as it will get?
+    record Drawn(
+            Request request,
+            int[] argb,
+            int columns,
+            int rows,
+            Frame frame,
+            Slice.Range range,
+            String problem,
+            boolean finest) {}
+
+    private final Workers workers;
+    private final Latest<Drawn> out;
+    private final Thread thread;
+    private Request next;
+    private Cancel cancel = new Cancel();
+    private boolean closed;
+
+    private Frame frameHeld;
+    private Run runHeld;
+    private Marcher marcher;
+    private Frame marcherFrame;
+    private Shot marcherShot;
+    private Keeper marcherKeeper;
+    private double secondsPerPixel = 5e-7;
+
+    PictureMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
+        this.workers = workers;
+        this.out = new Latest<>(ui, show);
+        this.thread = Thread.ofPlatform().daemon().name("ashfall-picture").start(this::work);
+    }
+
+    /// Asks for a picture; the one before is given up.
+    synchronized void ask(Request request) {
+        next = request;
+        cancel.ask();
+        notifyAll();
+    }
+
+    private synchronized Request await() throws InterruptedException {
+        while (next == null && !closed) {
+            wait();
+        }
+        Request request = next;
+        next = null;
+        cancel = new Cancel();
+        return request;
+    }
+
+    private void work() {
+        while (true) {
+            try {
+                Request request = await();
+                if (request == null) {
+                    return;
+                }
+                draw(request, cancel);
+            } catch (Cancel.CancelledException e) {
+                LOG.trace("something newer is asked for", e);
+            } catch (InterruptedException e) {
+                return;
+            } catch (RuntimeException e) {
+                LOG.error("the picture could not be drawn", e);
+            }
+        }
+    }
+
+    private void draw(Request request, Cancel own) {
+        Frame frame;
+        try {
+            frame = frame(request);
+        } catch (IOException e) {
+            out.publish(
+                    new Drawn(
+                            request, null, 0, 0, null, null, String.valueOf(e.getMessage()), true));
+            return;
+        }
+        // The first picture is always finished, or a moving view would never show any.
+        Workers first = workers.pictures(new Cancel());
+        int divisor = coarsest(request);
+        if (request.slice != null) {
+            drawSlice(request, frame, first, own, divisor);
+            return;
+        }
+        prepare(request, frame, first);
+        publish(request, frame, divisor, COARSE_SAMPLES, first, false);
+        Workers idle = workers.pictures(own);
+        for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
+            publish(request, frame, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
+        }
+    }
+
+    private int coarsest(Request request) {
+        double pixels = (double) request.columns * request.rows;
+        int divisor = 1;
+        while (divisor < COARSEST
+                && pixels / (divisor * divisor) * secondsPerPixel > BUDGET_SECONDS) {
+            divisor++;
+        }
+        return Math.max(2, divisor);
+    }
+
+    private void publish(
+            Request request, Frame frame, int divisor, double samples, Workers job, boolean end) {
+        int columns = Math.max(1, request.columns / divisor);
+        int rows = Math.max(1, request.rows / divisor);
+        long started = System.nanoTime();
+        Picture picture = marcher.draw(request.view, columns, rows, samples, job);
+        int[] argb = picture.argb(job);
+        if (samples == COARSE_SAMPLES) {
+            double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
+            secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
+        }
+        out.publish(new Drawn(request, argb, columns, rows, frame, null, "", end));
+    }
+
+    private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
+        Optional<Slice.Range> range = request.slice.range(frame);
+        if (range.isEmpty()) {
+            out.publish(
+                    new Drawn(
+                            request,
+                            null,
+                            0,
+                            0,
+                            frame,
+                            null,
+                            "this frame does not keep the channel " + request.slice.channel(),
+                            true));
+            return;
+        }
+        for (int d : new int[] {divisor, 1}) {
+            int columns = Math.max(1, request.columns / d);
+            int rows = Math.max(1, request.rows / d);
+            Workers job = d == divisor ? first : workers.pictures(own);
+            int[] argb =
+                    request.slice.draw(
+                            frame,
+                            range.get(),
+                            request.view,
+                            request.from,
+                            request.to,
+                            columns,
+                            rows,
+                            job);
+            out.publish(new Drawn(request, argb, columns, rows, frame, range.get(), "", d == 1));
+            if (request.finest > 1) {
+                return;
+            }
+        }
+    }
+
+    private Frame frame(Request request) throws IOException {
+        Run run = request.run;
+        if (run == null || run.log().isEmpty()) {
+            return empty(request.shot);
+        }
+        if (frameHeld == null || runHeld != run || frameHeld.number() != request.frame) {
+            Frame read = run.frame(request.frame);
+            frameHeld = read == null ? empty(request.shot) : read;
+            runHeld = run;
+        }
+        return frameHeld;
+    }
+
+    /// The site without gas.
+    private static Frame empty(Shot shot) {
+        double voxel =
+                shot.elements().isEmpty()
+                        ? 0.25
+                        : shot.elements()
+                                .values()
+                                .iterator()
+                                .next()
+                                .voxel(ashfall.shot.Fineness.SKETCH);
+        SparseGrid none =
+                new SparseGrid(
+                        "density", "kg/m3", true, false, new float[1], new SparseGrid.Leaf[0]);
+        return new Frame(
+                Long.MIN_VALUE,
+                0,
+                new ashfall.grid.Lattice(0, 0, 0, voxel),
+                Map.of("density", none));
+    }
+
+    private void prepare(Request request, Frame frame, Workers job) {
+        boolean same =
+                marcher != null
+                        && marcherFrame.equals(frame)
+                        && marcherShot.equals(request.shot)
+                        && java.util.Objects.equals(marcherKeeper, request.keeper);
+        if (!same) {
+            marcher = Marcher.quick(frame, request.shot, request.keeper, job);
+            marcherFrame = frame;
+            marcherShot = request.shot;
+            marcherKeeper = request.keeper;
+        }
+    }
+
+    @Override
+    public synchronized void close() {
+        closed = true;
+        cancel.ask();
+        notifyAll();
+        thread.interrupt();
+    }
+}

@@ -1,0 +1,276 @@
+package ashfall.desk.manifest;
+
+import ashfall.burn.Fuels;
+import ashfall.desk.document.Document;
+import ashfall.shot.Curve;
+import ashfall.shot.Element;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Burn;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Kind;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/// Adds, renames, duplicates and removes elements and sources; each is one edit. Paths are as in
+/// the shot's items.
+public final class Arranging {
+    private static final int PARTS_OF_SOURCE = 4;
+
+    private final Document document;
+
+    public Arranging(Document document) {
+        this.document = document;
+    }
+
+    /// Can the thing at a path be renamed, duplicated and removed?
+    public static boolean isMovable(String path) {
+        String[] steps = path.split("\\.");
+        return steps[0].equals("elements")
+                && (steps.length == 2 || steps.length == PARTS_OF_SOURCE);
+    }
+
+    private static boolean isSource(String path) {
+        return path.split("\\.").length == PARTS_OF_SOURCE;
+    }
+
+    private static String elementOf(String path) {
+        return path.split("\\.")[1];
+    }
+
+    /// Name of the thing at a path.
+    public static String nameOf(String path) {
+        return path.substring(path.lastIndexOf('.') + 1);
+    }
+
+    private static String renamed(String path, String name) {
+        return path.substring(0, path.lastIndexOf('.') + 1) + name;
+    }
+
+    /// Gives the thing at a path another name.
+    ///
+    /// @return its new path
+    /// @throws IllegalArgumentException saying what would be right
+    public String rename(String path, String name) {
+        String wanted = name.strip().replace(' ', '-');
+        String old = nameOf(path);
+        if (wanted.equals(old)) {
+            return path;
+        }
+        if (!Shot.isName(wanted)) {
+            throw new IllegalArgumentException(
+                    "a name is letters, digits and hyphens, a letter first; '"
+                            + name.strip()
+                            + "' is not");
+        }
+        Shot shot = document.shot();
+        Element element = shot.element(elementOf(path));
+        Set<String> taken = isSource(path) ? element.sources().keySet() : shot.elements().keySet();
+        if (taken.contains(wanted)) {
+            throw new IllegalArgumentException("'" + wanted + "' is there already");
+        }
+        Shot next =
+                isSource(path)
+                        ? shot.withElement(
+                                elementOf(path),
+                                element.withSources(renamed(element.sources(), old, wanted)))
+                        : shot.withElements(renamed(shot.elements(), old, wanted));
+        document.arrange("Rename " + old + " to " + wanted, next);
+        return renamed(path, wanted);
+    }
+
+    private static <T> Map<String, T> renamed(Map<String, T> all, String old, String name) {
+        Map<String, T> next = new LinkedHashMap<>();
+        all.forEach((key, value) -> next.put(key.equals(old) ? name : key, value));
+        return next;
+    }
+
+    /// Adds a copy of the thing at a path, after all others.
+    ///
+    /// @return the copy's path
+    public String duplicate(String path) {
+        Shot shot = document.shot();
+        Element element = shot.element(elementOf(path));
+        String old = nameOf(path);
+        if (isSource(path)) {
+            String name = free(old, element.sources().keySet());
+            document.arrange(
+                    "Duplicate " + old,
+                    shot.withElement(
+                            elementOf(path), element.withSource(name, element.sources().get(old))));
+            return renamed(path, name);
+        }
+        String name = free(old, shot.elements().keySet());
+        document.arrange("Duplicate " + old, shot.withElement(name, element));
+        return renamed(path, name);
+    }
+
+    private static String free(String wish, Set<String> taken) {
+        String stem = wish.replaceAll("-\\d+$", "");
+        if (!taken.contains(stem)) {
+            return stem;
+        }
+        int number = 2;
+        while (taken.contains(stem + "-" + number)) {
+            number++;
+        }
+        return stem + "-" + number;
+    }
+
+    /// Removes the thing at a path.
+    public void remove(String path) {
+        Shot shot = document.shot();
+        Element element = shot.element(elementOf(path));
+        String old = nameOf(path);
+        if (isSource(path)) {
+            Map<String, Item> rest = new LinkedHashMap<>(element.sources());
+            rest.remove(old);
+            document.arrange(
+                    "Delete " + old, shot.withElement(elementOf(path), element.withSources(rest)));
+        } else {
+            Map<String, Element> rest = new LinkedHashMap<>(shot.elements());
+            rest.remove(old);
+            document.arrange("Delete " + old, shot.withElements(rest));
+        }
+    }
+
+    /// Switches the thing at a path on or off.
+    public void toggle(String path) {
+        Item item = document.shot().items().get(path);
+        if (isSource(path)) {
+            document.put(path, Source.ON, !item.get(Source.ON));
+        } else {
+            document.put(path, Gas.ON, !item.get(Gas.ON));
+        }
+    }
+
+    /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels
+    /// and with a release that burns. Without an element, one is added first.
+    ///
+    /// @return its path
+    public String addSource(Kind kind, Optional<String> elementName) {
+        Shot shot = document.shot();
+        String into = elementName.filter(shot.elements()::containsKey).orElse("fire");
+        Element element = shot.elements().get(into);
+        if (element == null) {
+            element = Element.bare();
+        }
+        String name = free(kind.name(), element.sources().keySet());
+        Item source = sized(kind, element, shot);
+        document.arrange("Add " + name, shot.withElement(into, element.withSource(name, source)));
+        return "elements." + into + ".sources." + name;
+    }
+
+    private static Item sized(Kind kind, Element element, Shot shot) {
+        Vec3 from = element.bounds().get(Bounds.FROM);
+        Vec3 to = element.bounds().get(Bounds.TO);
+        double width = Math.min(to.x() - from.x(), to.z() - from.z());
+        double voxel = element.gas().number(Gas.SKETCH);
+        double radius = neat(Math.max(0.08 * width, 2.5 * voxel));
+        Vec3 middle = from.plus(to).times(0.5);
+        Item item =
+                Item.of(kind)
+                        .with(Source.CENTRE, new Vec3(middle.x(), from.y() + radius, middle.z()))
+                        .with(Source.RADIUS, radius)
+                        .with(Source.GRAIN, neat(0.5 * radius));
+        double start =
+                Math.max(
+                        0, shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST)));
+        // A fireball of this mass has a diameter of four to five radii (physics: D = 5.8 m^(1/3)).
+        double mass = neat(Math.pow(4.5 * radius / 5.8, 3));
+        double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat();
+        return switch (kind.name()) {
+            case "charge" ->
+                    item.with(Source.TOTAL, mass)
+                            .with(Source.TEMPERATURE, 500)
+                            .with(Source.UNEVEN, 0.6)
+                            .with(
+                                    Source.RELEASED_FUEL,
+                                    curve(start, 0.02, 0, 0.06, 1, 0.25, 0.6, 0.6, 0));
+            case "burner" ->
+                    item.with(Source.SHAPE, "disc")
+                            .with(Source.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
+                            .with(Source.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
+                            // 500 kW on each square metre, as pools burn.
+                            .with(
+                                    Source.RELEASED_FUEL,
+                                    neat(5e5 * Math.PI * radius * radius / fuelHeat));
+            default -> igniter(item, element, start, mass);
+        };
+    }
+
+    /// A spark for a charge. Over a burner: a standing pilot of its shape, without which the flame
+    /// would lift off.
+    private static Item igniter(Item item, Element element, double start, double mass) {
+        return element.sources().values().stream()
+                .filter(source -> source.kind().equals(Source.BURNER))
+                .findFirst()
+                .map(
+                        burner -> {
+                            double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat() / 1000;
+                            double heat = burner.get(Source.RELEASED_FUEL).largest() * fuelHeat;
+                            Vec3 size = burner.get(Source.SIZE);
+                            return item.with(Source.SHAPE, burner.get(Source.SHAPE))
+                                    .with(Source.CENTRE, burner.get(Source.CENTRE))
+                                    .with(Source.RADIUS, burner.number(Source.RADIUS))
+                                    .with(Source.SIZE, new Vec3(size.x(), 2 * size.y(), size.z()))
+                                    .with(
+                                            Source.HEAT,
+                                            curve(
+                                                    start,
+                                                    0,
+                                                    neat(0.2 * heat),
+                                                    0.5,
+                                                    neat(0.2 * heat),
+                                                    0.8,
+                                                    neat(0.06 * heat)));
+                        })
+                .orElseGet(
+                        () ->
+                                item.with(
+                                        Source.HEAT,
+                                        curve(
+                                                start,
+                                                0.02,
+                                                0,
+                                                0.03,
+                                                neat(8000 * mass),
+                                                0.2,
+                                                neat(8000 * mass),
+                                                0.3,
+                                                0)));
+    }
+
+    private static Curve curve(double start, double... pairs) {
+        double[][] points = new double[pairs.length / 2][];
+        for (int i = 0; i < points.length; i++) {
+            points[i] = new double[] {start + pairs[2 * i], pairs[2 * i + 1]};
+        }
+        return Curve.through(points);
+    }
+
+    private static double neat(double value) {
+        return Double.parseDouble(String.format(java.util.Locale.ROOT, "%.2g", value));
+    }
+
+    /// Adds an element with bounds and voxels like those of another, or of a small fire.
+    ///
+    /// @return its path
+    public String addElement() {
+        Shot shot = document.shot();
+        String name = free("fire", shot.elements().keySet());
+        Element model =
+                shot.elements().isEmpty()
+                        ? Element.bare()
+                        : shot.elements().values().iterator().next().withSources(Map.of());
+        document.arrange("Add " + name, shot.withElement(name, model));
+        return "elements." + name;
+    }
+}

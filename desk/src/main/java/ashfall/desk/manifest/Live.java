@@ -1,0 +1,89 @@
+package ashfall.desk.manifest;
+
+import ashfall.shot.Curve;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Air;
+import ashfall.shot.Kinds.Bounds;
+import ashfall.shot.Kinds.Burn;
+import ashfall.shot.Kinds.Camera;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Look;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Kinds.Sun;
+import ashfall.shot.Shot;
+import ashfall.shot.Unit;
+import ashfall.shot.Vec3;
+
+/// The one figure that says most about a thing.
+public final class Live {
+    private Live() {}
+
+    /// Of an item at a path of the shot.
+    public static String figure(Shot shot, String path, Item item) {
+        return switch (item.kind().name()) {
+            case "frames" -> item.get(Frames.FIRST) + "-" + item.get(Frames.LAST);
+            case "air" -> wind(item);
+            case "bounds" -> {
+                Vec3 size = item.get(Bounds.TO).minus(item.get(Bounds.FROM));
+                yield Unit.METRE.figure(Math.max(size.x(), Math.max(size.y(), size.z())), 2);
+            }
+            case "burn" -> item.get(Burn.FUEL);
+            case "camera" -> Unit.number(item.number(Camera.LENS), 3) + " mm";
+            case "sun" -> Unit.LUX.figure(item.number(Sun.STRENGTH), 2);
+            case "look" -> Unit.number(item.number(Look.EXPOSURE), 3) + " stops";
+            case "gas" -> Unit.METRE.figure(element(shot, path).voxel(Fineness.SKETCH), 3);
+            default -> source(shot, item);
+        };
+    }
+
+    private static Element element(Shot shot, String path) {
+        return shot.element(path.split("\\.")[1]);
+    }
+
+    /// "6 m/s E": where the wind goes to; "calm" without any.
+    public static String wind(Item air) {
+        Vec3 w = air.get(Air.WIND);
+        double speed = w.length();
+        if (speed < 1e-6) {
+            return "calm";
+        }
+        String[] names = {"E", "SE", "S", "SW", "W", "NW", "N", "NE"};
+        double angle = Math.atan2(w.z(), w.x());
+        int sector = (int) Math.floorMod(Math.round(angle / (Math.PI / 4)), 8L);
+        return Unit.METRE_PER_SECOND.figure(speed, 2) + " " + names[sector];
+    }
+
+    private static String source(Shot shot, Item item) {
+        boolean igniter = item.kind().equals(Source.IGNITER);
+        double fuel = igniter ? 0 : fuel(shot, item);
+        if (fuel > 0) {
+            return item.kind().equals(Source.BURNER) && item.get(Source.RELEASED_FUEL).isConstant()
+                    ? Unit.KILOGRAM_PER_SECOND.figure(item.get(Source.RELEASED_FUEL).value(0), 2)
+                    : Unit.KILOGRAM.figure(fuel, 2);
+        }
+        double heat = item.get(Source.HEAT).largest();
+        if (heat > 0) {
+            return Unit.KILOWATT.figure(heat, 2);
+        }
+        return "nothing";
+    }
+
+    /// Fuel that a source gives in the shot's frames, kg.
+    public static double fuel(Shot shot, Item source) {
+        if (source.kind().equals(Source.IGNITER) || !source.get(Source.ON)) {
+            return 0;
+        }
+        double total = source.number(Source.TOTAL);
+        if (total > 0) {
+            return total;
+        }
+        Curve curve = source.get(Source.RELEASED_FUEL);
+        FrameRate rate = shot.frames().get(Frames.RATE);
+        return curve.integral(
+                rate.seconds(shot.frames().get(Frames.FIRST)),
+                rate.seconds(shot.frames().get(Frames.LAST)));
+    }
+}

@@ -1,0 +1,368 @@
+package ashfall.desk.manifest;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.document.Selection;
+import ashfall.desk.document.Station;
+import ashfall.desk.kit.Glyph;
+import ashfall.desk.run.Runs;
+import ashfall.shot.Element;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Kinds.Kind;
+import ashfall.shot.Kinds.Source;
+import ashfall.shot.Shot;
+
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.SVGPath;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/// What is in the shot, one line a thing: glyph, name, on or off, one live figure. Its foot adds
+/// things.
+public final class ManifestView extends VBox {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private static final PseudoClass OFF = PseudoClass.getPseudoClass("off");
+
+    private final Document document;
+    private final Runs runs;
+    private final Selection selection;
+    private final Arranging arranging;
+    private final VBox lines = new VBox();
+    private final Label problem = new Label();
+    private final Map<String, Line> byPath = new LinkedHashMap<>();
+    private Set<String> shown = Set.of();
+
+    public ManifestView(Document document, Runs runs, Selection selection, Arranging arranging) {
+        this.document = document;
+        this.runs = runs;
+        this.selection = selection;
+        this.arranging = arranging;
+        setId("manifest");
+        getStyleClass().add("manifest");
+        lines.getStyleClass().add("lines");
+        ScrollPane scroll = new ScrollPane(lines);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        problem.getStyleClass().add("problem");
+        problem.setWrapText(true);
+        problem.setVisible(false);
+        problem.setManaged(false);
+        problem.setId("manifest-problem");
+        FlowPane foot =
+                new FlowPane(
+                        4,
+                        4,
+                        adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
+                        adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
+                        adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),
+                        elementAdder());
+        foot.getStyleClass().add("manifest-foot");
+        Label add = new Label("Add");
+        add.getStyleClass().add("group-name");
+        VBox below = new VBox(4, problem, add, foot);
+        below.getStyleClass().add("manifest-below");
+        getChildren().addAll(scroll, below);
+        document.shotProperty().addListener((o, was, is) -> show());
+        selection.pathProperty().addListener((o, was, is) -> markChosen());
+        runs.elementProperty().addListener((o, was, is) -> show());
+        show();
+    }
+
+    private Button adder(String name, Glyph glyph, Kind kind, String does) {
+        Button button = new Button(name, glyph.node());
+        button.setId("add-" + name);
+        button.getStyleClass().add("adder");
+        button.setTooltip(new Tooltip("Add a source that " + does));
+        button.setOnAction(
+                e ->
+                        selection.choose(
+                                arranging.addSource(
+                                        kind, Optional.ofNullable(runs.elementProperty().get()))));
+        return button;
+    }
+
+    private Button elementAdder() {
+        Button button = new Button("element", Glyph.ELEMENT.node());
+        button.setId("add-element");
+        button.getStyleClass().add("adder");
+        button.setTooltip(
+                new Tooltip("Add a part that is simulated on its own, in bounds of its own"));
+        button.setOnAction(
+                e -> {
+                    String path = arranging.addElement();
+                    runs.elementProperty().set(Arranging.nameOf(path));
+                    selection.choose(path);
+                });
+        return button;
+    }
+
+    private void show() {
+        Shot shot = document.shot();
+        if (List.copyOf(shot.items().keySet()).equals(List.copyOf(shown))) {
+            byPath.values().forEach(line -> line.show(shot));
+            return;
+        }
+        shown = shot.items().keySet();
+        Map<String, Line> old = new LinkedHashMap<>(byPath);
+        byPath.clear();
+        lines.getChildren().clear();
+        group("Site");
+        line(old, "frames", "Frames", Glyph.FRAMES, 0);
+        line(old, "air", "Air", Glyph.AIR, 0);
+        shot.elements()
+                .forEach(
+                        (name, element) -> {
+                            group(shot.elements().size() == 1 ? "Element" : "Element " + name);
+                            element(old, "elements." + name, name, element);
+                        });
+        if (shot.elements().isEmpty()) {
+            Label none = new Label("No fire in this shot yet; add a burner or a charge below.");
+            none.getStyleClass().add("empty-words");
+            none.setWrapText(true);
+            lines.getChildren().add(none);
+        }
+        group("Picture");
+        line(old, "camera", "Camera", Glyph.CAMERA, 0);
+        line(old, "sun", "Sun and sky", Glyph.SUN, 0);
+        line(old, "look", "Look", Glyph.LOOK, 0);
+        markChosen();
+    }
+
+    private void element(Map<String, Line> old, String path, String name, Element element) {
+        line(old, path, name, Glyph.ELEMENT, 0);
+        line(old, path + ".bounds", "Bounds", Glyph.BOUNDS, 1);
+        line(old, path + ".burn", "Burn", Glyph.BURN, 1);
+        element.sources()
+                .forEach(
+                        (source, item) ->
+                                line(old, path + ".sources." + source, source, glyph(item), 1));
+    }
+
+    private static Glyph glyph(Item source) {
+        return source.kind().equals(Source.IGNITER)
+                ? Glyph.IGNITER
+                : source.kind().equals(Source.BURNER) ? Glyph.BURNER : Glyph.CHARGE;
+    }
+
+    private void group(String name) {
+        Label label = new Label(name);
+        label.getStyleClass().add("group-name");
+        lines.getChildren().add(label);
+    }
+
+    private void line(Map<String, Line> old, String path, String name, Glyph glyph, int depth) {
+        Line line = old.get(path);
+        if (line == null) {
+            line = new Line(path, name, glyph, depth);
+        }
+        byPath.put(path, line);
+        lines.getChildren().add(line);
+        line.show(document.shot());
+    }
+
+    private void markChosen() {
+        byPath.forEach(
+                (path, line) ->
+                        line.pseudoClassStateChanged(CHOSEN, path.equals(selection.path())));
+    }
+
+    /// Lets the chosen thing's name be typed.
+    public void renameChosen() {
+        Line line = byPath.get(selection.path());
+        if (line != null && Arranging.isMovable(line.path)) {
+            line.edit();
+        }
+    }
+
+    /// Adds a copy of the chosen thing.
+    public void duplicateChosen() {
+        if (Arranging.isMovable(selection.path())) {
+            selection.choose(arranging.duplicate(selection.path()));
+        }
+    }
+
+    /// Removes the chosen thing.
+    public void removeChosen() {
+        String path = selection.path();
+        if (Arranging.isMovable(path) && byPath.containsKey(path)) {
+            arranging.remove(path);
+            selection.choose("frames");
+        }
+    }
+
+    private void say(String text) {
+        problem.setText(text);
+        problem.setVisible(!text.isEmpty());
+        problem.setManaged(!text.isEmpty());
+    }
+
+    /// One thing.
+    private final class Line extends HBox {
+        private final String path;
+        private final SVGPath icon;
+        private final Label name;
+        private final Label figure = new Label();
+        private ToggleButton lamp;
+
+        Line(String path, String title, Glyph glyph, int depth) {
+            super(6);
+            this.path = path;
+            setId("line-" + path.replace('.', '-'));
+            getStyleClass().addAll("line", "depth-" + depth);
+            setAlignment(Pos.CENTER_LEFT);
+            setFocusTraversable(true);
+            icon = glyph.node();
+            name = new Label(title);
+            name.getStyleClass().add("line-name");
+            name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+            name.setMinWidth(24);
+            name.setTooltip(new Tooltip(title));
+            figure.getStyleClass().add("figure");
+            figure.setMinWidth(USE_PREF_SIZE);
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            Region cell = new Region();
+            cell.getStyleClass().add("glyph-cell");
+            javafx.scene.layout.StackPane held = new javafx.scene.layout.StackPane(icon);
+            held.getStyleClass().add("glyph-cell");
+            getChildren().addAll(held, name, gap, figure);
+            if (Arranging.isMovable(path)) {
+                addLamp();
+                setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
+            }
+            setOnMouseClicked(
+                    e -> {
+                        requestFocus();
+                        choose();
+                        if (e.getButton() == MouseButton.PRIMARY
+                                && e.getClickCount() == 2
+                                && Arranging.isMovable(path)) {
+                            edit();
+                        }
+                    });
+            setOnKeyPressed(
+                    e -> {
+                        if (e.getCode() == KeyCode.ENTER) {
+                            choose();
+                            e.consume();
+                        }
+                    });
+        }
+
+        private void addLamp() {
+            lamp = new ToggleButton();
+            lamp.setId("on-" + path.replace('.', '-'));
+            lamp.getStyleClass().add("lamp");
+            lamp.setTooltip(new Tooltip("On or off; what is off keeps its settings"));
+            lamp.setOnAction(e -> arranging.toggle(path));
+            getChildren().add(lamp);
+        }
+
+        private void choose() {
+            String[] steps = path.split("\\.");
+            if (steps.length > 1) {
+                runs.elementProperty().set(steps[1]);
+            }
+            selection.choose(path, Station.of(path));
+        }
+
+        void show(Shot shot) {
+            Item item = shot.items().get(path);
+            figure.setText(Live.figure(shot, path, item));
+            boolean on =
+                    item.kind().equals(ashfall.shot.Kinds.Gas.KIND)
+                            ? item.get(Gas.ON)
+                            : !Source.KINDS.contains(item.kind()) || item.get(Source.ON);
+            pseudoClassStateChanged(OFF, !on);
+            if (lamp != null) {
+                lamp.setSelected(on);
+            }
+        }
+
+        private ContextMenu menu() {
+            choose();
+            MenuItem rename = new MenuItem("Rename   F2");
+            rename.setOnAction(e -> edit());
+            MenuItem duplicate = new MenuItem("Duplicate   Ctrl+D");
+            duplicate.setOnAction(e -> duplicateChosen());
+            MenuItem delete = new MenuItem("Delete   Del");
+            delete.setOnAction(e -> removeChosen());
+            return new ContextMenu(rename, duplicate, delete);
+        }
+
+        private void edit() {
+            TextField field = new TextField(Arranging.nameOf(path));
+            field.setId("rename-field");
+            field.getStyleClass().add("value-field");
+            HBox.setHgrow(field, Priority.ALWAYS);
+            int at = getChildren().indexOf(name);
+            if (at < 0) {
+                return;
+            }
+            getChildren().set(at, field);
+            field.selectAll();
+            field.requestFocus();
+            field.setOnAction(e -> finish(field, true));
+            field.focusedProperty()
+                    .addListener(
+                            (o, was, is) -> {
+                                if (!is) {
+                                    finish(field, true);
+                                }
+                            });
+            field.setOnKeyPressed(
+                    e -> {
+                        if (e.getCode() == KeyCode.ESCAPE) {
+                            finish(field, false);
+                            e.consume();
+                        }
+                    });
+        }
+
+        private void finish(TextField field, boolean take) {
+            int at = getChildren().indexOf(field);
+            if (at < 0) {
+                return;
+            }
+            getChildren().set(at, name);
+            say("");
+            if (!take) {
+                return;
+            }
+            try {
+                boolean inView =
+                        Arranging.nameOf(path).equals(runs.elementProperty().get())
+                                && path.split("\\.").length == 2;
+                String now = arranging.rename(path, field.getText());
+                if (inView) {
+                    runs.elementProperty().set(Arranging.nameOf(now));
+                }
+                selection.choose(now);
+            } catch (IllegalArgumentException e) {
+                say(e.getMessage());
+            }
+        }
+    }
+}

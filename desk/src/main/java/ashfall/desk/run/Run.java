@@ -1,0 +1,215 @@
+package ashfall.desk.run;
+
+import ashfall.firing.FrameFile;
+import ashfall.grid.Frame;
+import ashfall.grid.SparseGrid;
+import ashfall.shot.Fineness;
+import ashfall.shot.Shot;
+import ashfall.sim.LogEntry;
+
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentSkipListMap;
+
+/// A simulated run as the window sees it: frames and burn log, growing while it is made. A sketch
+/// holds its frames in memory; a firing's are read from its folder.
+///
+/// Frames may be asked for from any thread; all else is on the toolkit's.
+public final class Run {
+    /// How a run stands.
+    public enum State {
+        RUNNING,
+        DONE,
+        STOPPED,
+        FAILED
+    }
+
+    /// Frames in memory together take at most this much; then every second of the older ones is let
+    /// go.
+    private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 5;
+
+    private final String title;
+    private final Shot shot;
+    private final String element;
+    private final Fineness fineness;
+    private final Map<String, String> key;
+    private final Path folder;
+    private final ConcurrentSkipListMap<Long, Frame> frames = new ConcurrentSkipListMap<>();
+    private final ConcurrentSkipListMap<Long, String> files = new ConcurrentSkipListMap<>();
+    private final Map<Long, Long> bytes = new HashMap<>();
+    private final List<LogEntry> log = new ArrayList<>();
+    private final IntegerProperty size = new SimpleIntegerProperty();
+    private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.RUNNING);
+    private final StringProperty problem = new SimpleStringProperty("");
+    private long bytesHeld;
+
+    /// @param folder of a firing; null for a sketch
+    /// @param key what the run's gas was made of, by path
+    public Run(
+            String title,
+            Shot shot,
+            String element,
+            Fineness fineness,
+            Map<String, String> key,
+            Path folder) {
+        this.title = title;
+        this.shot = shot;
+        this.element = element;
+        this.fineness = fineness;
+        this.key = key;
+        this.folder = folder;
+    }
+
+    /// "sketch", or "firing 3".
+    public String title() {
+        return title;
+    }
+
+    public Shot shot() {
+        return shot;
+    }
+
+    public String element() {
+        return element;
+    }
+
+    public Fineness fineness() {
+        return fineness;
+    }
+
+    public Map<String, String> key() {
+        return key;
+    }
+
+    public boolean isFiring() {
+        return folder != null;
+    }
+
+    public Path folder() {
+        return folder;
+    }
+
+    public List<LogEntry> log() {
+        return java.util.Collections.unmodifiableList(log);
+    }
+
+    /// How many frames are done; changes after the log has its entry.
+    public IntegerProperty sizeProperty() {
+        return size;
+    }
+
+    public ObjectProperty<State> stateProperty() {
+        return state;
+    }
+
+    public boolean isRunning() {
+        return state.get() == State.RUNNING;
+    }
+
+    /// Why it failed, in one sentence; empty otherwise.
+    public StringProperty problemProperty() {
+        return problem;
+    }
+
+    /// The log entry of a frame, or null.
+    public LogEntry entry(long frame) {
+        if (log.isEmpty()) {
+            return null;
+        }
+        long at = frame - log.getFirst().frame();
+        return at < 0 || at >= log.size() ? null : log.get((int) at);
+    }
+
+    /// The log entry of a frame, or of the nearest one before or after it; null without any.
+    public LogEntry entryNear(long frame) {
+        return log.isEmpty()
+                ? null
+                : entry(Math.max(log.getFirst().frame(), Math.min(lastFrame(), frame)));
+    }
+
+    /// The last frame that is done, or one before the first.
+    public long lastFrame() {
+        return log.isEmpty() ? Long.MIN_VALUE : log.getLast().frame();
+    }
+
+    /// Can the frame be shown?
+    public boolean has(long frame) {
+        return frames.containsKey(frame) || files.containsKey(frame);
+    }
+
+    /// A frame, read from its file where it is kept in one; null when there is none. Slow for
+    /// files: not on the toolkit's thread.
+    ///
+    /// @throws IOException when its file is damaged or gone
+    public Frame frame(long number) throws IOException {
+        Frame held = frames.get(number);
+        if (held != null) {
+            return held;
+        }
+        String file = files.get(number);
+        return file == null ? null : FrameFile.read(folder.resolve(file));
+    }
+
+    /// A frame that is held in memory, or null.
+    public Frame held(long number) {
+        return frames.get(number);
+    }
+
+    /// Adds a simulated frame.
+    void add(Frame frame, LogEntry entry) {
+        frames.put(frame.number(), frame);
+        long taken = bytes(frame);
+        bytes.put(frame.number(), taken);
+        bytesHeld += taken;
+        if (bytesHeld > MOST_BYTES) {
+            thin();
+        }
+        log.add(entry);
+        size.set(log.size());
+    }
+
+    private void thin() {
+        boolean drop = false;
+        for (Long number : List.copyOf(frames.headMap(frames.lastKey() - 2).keySet())) {
+            if (drop) {
+                frames.remove(number);
+                bytesHeld -= bytes.remove(number);
+            }
+            drop = !drop;
+        }
+    }
+
+    /// Bytes that a frame's leaves take.
+    public static long bytes(Frame frame) {
+        long sum = 0;
+        for (SparseGrid grid : frame.channels().values()) {
+            int wide = grid.isHalf() ? 2 : 4;
+            sum += (long) grid.leafCount() * (SparseGrid.VOXELS * grid.components() * wide + 96);
+        }
+        return sum;
+    }
+
+    /// Takes up what a firing's folder says.
+    void update(List<LogEntry> entries, Map<Long, String> kept) {
+        files.putAll(kept);
+        log.clear();
+        log.addAll(entries);
+        size.set(log.size());
+    }
+
+    void end(State how, String why) {
+        problem.set(why);
+        state.set(how);
+    }
+}

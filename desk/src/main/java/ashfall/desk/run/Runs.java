@@ -1,0 +1,404 @@
+package ashfall.desk.run;
+
+import ashfall.desk.document.Document;
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringKey;
+import ashfall.firing.FiringRecord;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+
+import javafx.animation.PauseTransition;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import javafx.util.Duration;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+
+/// The runs of the shot that is open: the sketch, which starts by itself a moment after an edit,
+/// and the firings. Decides which one is shown. On the toolkit's thread.
+public final class Runs {
+    private static final Logger LOG = LoggerFactory.getLogger(Runs.class);
+    private static final Duration SETTLE = Duration.millis(300);
+
+    private final Document document;
+    private final Sketcher sketcher;
+    private final FiringProcess.Launcher launcher;
+    private final Executor ui;
+    private final Path homeless;
+    private final Playhead playhead = new Playhead();
+    private final ObjectProperty<String> element = new SimpleObjectProperty<>();
+    private final ReadOnlyObjectWrapper<Run> shown = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Run> sketch = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Run> before = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Run> firing = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyBooleanWrapper superseded = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
+    private final ObservableList<Run> firings = FXCollections.observableArrayList();
+    private final PauseTransition settle = new PauseTransition(SETTLE);
+    private Run pending;
+    private FiringProcess process;
+    private boolean closed;
+
+    /// @param homeless folder for the firings of a shot that has no file yet
+    public Runs(
+            Document document,
+            Sketcher sketcher,
+            FiringProcess.Launcher launcher,
+            Executor ui,
+            Path homeless) {
+        this.document = document;
+        this.sketcher = sketcher;
+        this.launcher = launcher;
+        this.ui = ui;
+        this.homeless = homeless;
+        settle.setOnFinished(e -> startSketch());
+        document.shotProperty().addListener((o, was, is) -> shotChanged());
+        document.draggingProperty().addListener((o, was, is) -> shotChanged());
+        element.addListener((o, was, is) -> shotChanged());
+    }
+
+    /// Takes up the shot that was opened: its firings, and a first sketch.
+    public void opened() {
+        sketcher.stop();
+        pending = null;
+        before.set(null);
+        sketch.set(null);
+        show(null);
+        problem.set("");
+        element.set(null);
+        readFirings();
+        playhead.playingProperty().set(false);
+        playhead.followingProperty().set(true);
+        chooseElement();
+        startSketch();
+    }
+
+    public Playhead playhead() {
+        return playhead;
+    }
+
+    /// The element that is looked at, sketched and fired; null in an empty shot.
+    public ObjectProperty<String> elementProperty() {
+        return element;
+    }
+
+    /// The run in the fireground and on the chart, or null.
+    public ReadOnlyObjectProperty<Run> shownProperty() {
+        return shown.getReadOnlyProperty();
+    }
+
+    public Run shown() {
+        return shown.get();
+    }
+
+    public ReadOnlyObjectProperty<Run> sketchProperty() {
+        return sketch.getReadOnlyProperty();
+    }
+
+    /// The sketch before the one that counts, or null.
+    public ReadOnlyObjectProperty<Run> beforeProperty() {
+        return before.getReadOnlyProperty();
+    }
+
+    /// The firing that was made last in this window, or null.
+    public ReadOnlyObjectProperty<Run> firingProperty() {
+        return firing.getReadOnlyProperty();
+    }
+
+    /// All firings of the shot, the oldest first.
+    public ObservableList<Run> firings() {
+        return firings;
+    }
+
+    /// Was the shown run made with other settings than the shot's?
+    public ReadOnlyBooleanProperty supersededProperty() {
+        return superseded.getReadOnlyProperty();
+    }
+
+    /// Why the last sketch or firing failed; empty otherwise.
+    public ReadOnlyStringProperty problemProperty() {
+        return problem.getReadOnlyProperty();
+    }
+
+    /// Shows a run.
+    public void show(Run run) {
+        if (shown.get() != null) {
+            shown.get().sizeProperty().removeListener(spanner);
+        }
+        shown.set(run);
+        if (run != null) {
+            run.sizeProperty().addListener(spanner);
+            span();
+        }
+        refreshSuperseded();
+    }
+
+    private final javafx.beans.InvalidationListener spanner = o -> span();
+
+    private void span() {
+        Run run = shown.get();
+        // An invalidation is told once until the value is read.
+        int size = run.sizeProperty().get();
+        FrameRate rate = run.shot().frames().get(Frames.RATE);
+        long first = run.shot().frames().get(Frames.FIRST);
+        playhead.span(
+                first,
+                size == 0 ? first : run.lastFrame(),
+                (double) rate.numerator() / rate.denominator());
+    }
+
+    /// What a shot and a run were compared to; asked for by several regions at each edit.
+    private record Compared(Shot shot, Run run, List<String> differences) {}
+
+    private Compared compared = new Compared(null, null, List.of());
+
+    /// The parameters in which a run differs from the shot as it is: "air.wind was …, is …".
+    public List<String> differences(Run run) {
+        Shot shot = document.shot();
+        if (!shot.equals(compared.shot) || !run.equals(compared.run)) {
+            compared = new Compared(shot, run, compare(shot, run));
+        }
+        return compared.differences;
+    }
+
+    private List<String> compare(Shot shot, Run run) {
+        // An element that was renamed is still the one in view.
+        String name = shot.elements().containsKey(run.element()) ? run.element() : element.get();
+        if (name == null) {
+            return List.of("the element '" + run.element() + "' is gone");
+        }
+        return FiringKey.of(shot, name, shot.element(name), run.fineness()).differences(run.key());
+    }
+
+    private void shotChanged() {
+        chooseElement();
+        refreshSuperseded();
+        if (element.get() == null) {
+            sketcher.stop();
+            return;
+        }
+        if (document.draggingProperty().get()) {
+            settle.stop();
+            return;
+        }
+        Run current = pending != null ? pending : sketch.get();
+        if (current != null && isCurrent(current)) {
+            settle.stop();
+            return;
+        }
+        settle.playFromStart();
+    }
+
+    private boolean isCurrent(Run run) {
+        Shot shot = document.shot();
+        long wanted = shot.frames().get(Frames.LAST);
+        boolean longEnough = run.shot().frames().get(Frames.LAST) >= wanted;
+        return longEnough
+                && run.stateProperty().get() != Run.State.STOPPED
+                && Sketcher.key(shot, element.get()).differences(run.key()).isEmpty();
+    }
+
+    private void refreshSuperseded() {
+        Run run = shown.get();
+        superseded.set(run != null && !differences(run).isEmpty());
+    }
+
+    private void chooseElement() {
+        Map<String, Element> all = document.shot().elements();
+        String name = element.get();
+        if (name == null || !all.containsKey(name)) {
+            element.set(all.isEmpty() ? null : all.keySet().iterator().next());
+        }
+    }
+
+    /// Starts a sketch of the shot as it is, now.
+    public void startSketch() {
+        settle.stop();
+        String name = element.get();
+        if (closed || name == null || !document.shot().element(name).gas().get(Gas.ON)) {
+            return;
+        }
+        pending = sketcher.start(document.shot(), name, this::began);
+    }
+
+    private void began(Run run) {
+        if (run != pending) {
+            return;
+        }
+        pending = null;
+        problem.set(run.problemProperty().get());
+        if (run.log().isEmpty()) {
+            return;
+        }
+        before.set(sketch.get());
+        sketch.set(run);
+        run.problemProperty().addListener((o, was, is) -> problem.set(is));
+        run.stateProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            if (is == Run.State.DONE && playhead.followingProperty().get()) {
+                                playhead.togglePlay();
+                            }
+                        });
+        show(run);
+    }
+
+    /// Where a shot's firings go.
+    public Path firingsFolder() {
+        Optional<Path> file = document.file();
+        return file.map(
+                        f ->
+                                f.toAbsolutePath()
+                                        .resolveSibling(
+                                                f.getFileName()
+                                                                .toString()
+                                                                .replaceAll("\\.ashfall$", "")
+                                                        + "-firings"))
+                .orElse(homeless.resolve("firings"));
+    }
+
+    /// The firing that would be made next.
+    ///
+    /// @param after frames that are there already, when a firing that was stopped goes on; else 0
+    public record Next(String title, Path folder, int after) {}
+
+    /// Where the next firing at a fineness goes: on with one that was stopped and has the same gas,
+    /// else a folder of its own.
+    public Next next(Fineness fineness) {
+        Shot shot = document.shot();
+        FiringKey key = FiringKey.of(shot, element.get(), shot.element(element.get()), fineness);
+        for (Run run : firings) {
+            boolean same = run.fineness() == fineness && key.differences(run.key()).isEmpty();
+            boolean whole = run.lastFrame() >= shot.frames().get(Frames.LAST);
+            if (same && !whole && !run.isRunning()) {
+                return new Next(run.title(), run.folder(), run.log().size());
+            }
+        }
+        int number = 1;
+        while (Files.exists(firingsFolder().resolve("firing-" + number))) {
+            number++;
+        }
+        return new Next("firing " + number, firingsFolder().resolve("firing-" + number), 0);
+    }
+
+    /// Fires the shot as it is.
+    public void fire(Fineness fineness) {
+        Next next = next(fineness);
+        Shot shot = document.shot();
+        Run run =
+                new Run(
+                        next.title(),
+                        shot,
+                        element.get(),
+                        fineness,
+                        FiringKey.of(shot, element.get(), shot.element(element.get()), fineness)
+                                .values(),
+                        next.folder());
+        problem.set("");
+        run.stateProperty().addListener((o, was, is) -> problem.set(run.problemProperty().get()));
+        process = new FiringProcess(launcher, run, ui);
+        firings.removeIf(old -> old.folder().equals(next.folder()));
+        firings.add(run);
+        firing.set(run);
+    }
+
+    /// Stops the firing in hand; whole frames stay.
+    public void cancelFiring() {
+        if (process != null) {
+            process.cancel();
+        }
+    }
+
+    public boolean isFiring() {
+        return firing.get() != null && firing.get().isRunning();
+    }
+
+    private void readFirings() {
+        firings.clear();
+        Path folder = firingsFolder();
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            List<Run> found = firingsIn(folder);
+                            ui.execute(
+                                    () -> {
+                                        if (firings.isEmpty() && folder.equals(firingsFolder())) {
+                                            firings.setAll(found);
+                                        }
+                                    });
+                        });
+    }
+
+    private static List<Run> firingsIn(Path folder) {
+        List<Run> found = new ArrayList<>();
+        if (!Files.isDirectory(folder)) {
+            return found;
+        }
+        try (var list = Files.list(folder)) {
+            list.filter(FiringRecord::isIn)
+                    .sorted(
+                            Comparator.comparingInt((Path f) -> f.getFileName().toString().length())
+                                    .thenComparing(f -> f.getFileName().toString()))
+                    .forEach(f -> readFiring(f).ifPresent(found::add));
+        } catch (IOException e) {
+            LOG.warn("{} cannot be listed", folder, e);
+        }
+        return found;
+    }
+
+    private static Optional<Run> readFiring(Path folder) {
+        try {
+            FiringRecord record = FiringRecord.read(folder);
+            Shot shot = ShotFile.parse(record.shotJson(), folder.toString()).shot();
+            Run run =
+                    new Run(
+                            folder.getFileName().toString().replace('-', ' '),
+                            shot,
+                            record.element(),
+                            record.fineness(),
+                            record.keyValues(),
+                            folder);
+            run.update(record.log(), record.files());
+            boolean whole = record.lastFrame() >= shot.frames().get(Frames.LAST);
+            run.end(whole ? Run.State.DONE : Run.State.STOPPED, "");
+            return Optional.of(run);
+        } catch (FiringException | ShotException e) {
+            LOG.warn("the firing in {} cannot be read", folder, e);
+            return Optional.empty();
+        }
+    }
+
+    /// Stops what runs.
+    public void close() {
+        closed = true;
+        settle.stop();
+        playhead.playingProperty().set(false);
+        cancelFiring();
+        sketcher.close();
+    }
+}

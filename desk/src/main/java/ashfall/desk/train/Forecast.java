@@ -1,0 +1,98 @@
+package ashfall.desk.train;
+
+import ashfall.desk.run.Run;
+import ashfall.grid.Frame;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Shot;
+import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
+
+import java.util.List;
+
+/// What a firing will take, from what the sketch took: time goes with the fourth power of the
+/// fineness (voxels times steps), disk with the third.
+///
+/// @param seconds NaN while no sketch tells
+/// @param diskBytes NaN likewise
+public record Forecast(Setup.Plan plan, long frames, double seconds, double diskBytes) {
+
+    /// Of an element at a fineness.
+    ///
+    /// @param sketch with some frames, or null
+    /// @throws ashfall.shot.ShotException when the bounds or voxels make no sense
+    static Forecast of(Shot shot, String element, Fineness fineness, Run sketch) {
+        Element gas = shot.element(element);
+        Setup.Plan plan = Setup.plan(gas, fineness);
+        long frames = shot.frames().get(Frames.LAST) - shot.frames().get(Frames.FIRST) + 1;
+        if (sketch == null || sketch.log().isEmpty()) {
+            return new Forecast(plan, frames, Double.NaN, Double.NaN);
+        }
+        List<LogEntry> log = sketch.log();
+        // What else the machine does makes some steps slow; the quick ones tell.
+        double[] perStep =
+                log.stream().mapToDouble(e -> e.seconds() / e.substeps()).sorted().toArray();
+        double perFrame =
+                perStep[perStep.length / 4]
+                        * log.stream().mapToInt(LogEntry::substeps).average().orElse(1);
+        double coarser =
+                sketch.shot().element(sketch.element()).voxel(sketch.fineness())
+                        / plan.lattice().voxel();
+        double cells = (double) plan.cells() / log.getLast().voxels();
+        double bytes = 0;
+        int counted = 0;
+        for (LogEntry entry : log) {
+            Frame frame = sketch.held(entry.frame());
+            if (frame != null) {
+                bytes += kept(frame, gas.gas().get(Gas.CHANNELS), gas.gas().get(Gas.FULL));
+                counted++;
+            }
+        }
+        return new Forecast(
+                plan,
+                frames,
+                frames * perFrame * cells * Math.max(0.25, coarser),
+                counted == 0 ? Double.NaN : frames * bytes / counted * Math.pow(coarser, 3));
+    }
+
+    /// Bytes of the channels that a firing keeps of a frame.
+    private static double kept(Frame frame, List<String> channels, List<String> full) {
+        double sum = 0;
+        for (String channel : channels) {
+            var grid = frame.channels().get(channel);
+            if (grid != null) {
+                // The files hold whole leaves; small values pack to about three quarters.
+                double width = full.contains(channel) ? 4 : 2;
+                sum += 0.75 * grid.leafCount() * 512.0 * grid.components() * width;
+            }
+        }
+        return sum;
+    }
+
+    /// "1.2 GB".
+    static String bytes(double bytes) {
+        if (Double.isNaN(bytes)) {
+            return "unknown";
+        }
+        double mega = bytes / 1e6;
+        return mega < 1000
+                ? ashfall.shot.Unit.number(Math.max(mega, 0.1), 2) + " MB"
+                : ashfall.shot.Unit.number(mega / 1000, 3) + " GB";
+    }
+
+    /// "40 s", "9 min", "3.5 h".
+    static String time(double seconds) {
+        if (Double.isNaN(seconds)) {
+            return "unknown";
+        }
+        if (seconds < 90) {
+            return Math.max(1, Math.round(seconds)) + " s";
+        }
+        double minutes = seconds / 60;
+        return minutes < 90
+                ? Math.round(minutes) + " min"
+                : ashfall.shot.Unit.number(minutes / 60, 2) + " h";
+    }
+}

@@ -1,0 +1,130 @@
+package ashfall.desk;
+
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.desk.document.Places;
+import ashfall.desk.run.Run;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+
+import javafx.scene.Node;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextField;
+import javafx.stage.Stage;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.BooleanSupplier;
+
+/// Drives the real window on the toolkit's headless platform.
+@ExtendWith(ApplicationExtension.class)
+abstract class DeskTest {
+    static final int SECONDS = 60;
+
+    @TempDir Path folder;
+    DeskWindow window;
+    Path chosen;
+
+    /// A small fire that is simulated in a moment.
+    static Shot small() {
+        return NewShot.make(
+                "fireball",
+                List.of(
+                        "mass=2",
+                        "frames.last=6",
+                        "elements.fireball.voxel.sketch=0.6",
+                        "elements.fireball.voxel.work=0.4",
+                        "elements.fireball.voxel.final=0.3"));
+    }
+
+    Shot first() {
+        return small();
+    }
+
+    @BeforeEach
+    void open() throws TimeoutException {
+        FxToolkit.setupStage(this::start);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private void start(Stage stage) {
+        chosen = folder.resolve("chosen.ashfall");
+        FileAsk files =
+                new FileAsk() {
+                    @Override
+                    public Optional<Path> toOpen() {
+                        return Optional.of(chosen);
+                    }
+
+                    @Override
+                    public Optional<Path> toSave(String name) {
+                        return Optional.of(chosen);
+                    }
+                };
+        window = new DeskWindow(stage, first(), null, Places.under(folder.resolve("home")), files);
+        window.show();
+    }
+
+    @AfterEach
+    void close() {
+        WaitForAsyncUtils.waitForAsyncFx(10_000, window::close);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    /// Waits until something is so, looked at on the toolkit's thread.
+    static void until(String what, BooleanSupplier condition) {
+        try {
+            WaitForAsyncUtils.waitFor(
+                    SECONDS,
+                    TimeUnit.SECONDS,
+                    () -> WaitForAsyncUtils.asyncFx(condition::getAsBoolean).get());
+        } catch (TimeoutException e) {
+            throw new AssertionError("not within " + SECONDS + " s: " + what, e);
+        }
+    }
+
+    /// Waits until the sketch of the shot as it is has all its frames.
+    void untilSketched() {
+        until(
+                "the sketch is whole",
+                () -> {
+                    Run run = window.runs().sketchProperty().get();
+                    return run != null
+                            && run.stateProperty().get() == Run.State.DONE
+                            && window.runs().differences(run).isEmpty();
+                });
+    }
+
+    static Node node(FxRobot robot, String id) {
+        return robot.lookup("#" + id).query();
+    }
+
+    static String text(FxRobot robot, String id) {
+        Node node = node(robot, id);
+        return node instanceof TextField field ? field.getText() : ((Labeled) node).getText();
+    }
+
+    /// Types into a field and takes it.
+    static void type(FxRobot robot, String id, String text) {
+        robot.clickOn("#" + id);
+        robot.interact(() -> robot.lookup("#" + id).queryAs(TextField.class).selectAll());
+        robot.write(text);
+        robot.type(javafx.scene.input.KeyCode.ENTER);
+    }
+
+    static void assertVisible(FxRobot robot, String id) {
+        assertTrue(node(robot, id).isVisible(), id + " is to be seen");
+    }
+}
