@@ -25,6 +25,9 @@ import java.nio.file.NoSuchFileException;
         description = "Fires, fireballs and explosions, cached as OpenVDB.",
         mixinStandardHelpOptions = true,
         version = "Ashfall 0.1.0",
+        footer =
+                "Without a command the desk starts; 'demo [NAME]' and 'open FILE' start it with a"
+                        + " shot, 'snap' makes a picture of it.",
         subcommands = {
             ShotsCommand.class,
             NewCommand.class,

@@ -12,7 +12,6 @@ import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param.Quantity;
 import ashfall.sim.LogEntry;
 
-import javafx.beans.value.ChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
@@ -64,7 +63,6 @@ public final class ChartView extends VBox {
     private final Pane hairPane = new Pane(now);
     private final Soon cues = new Soon(this::showCues);
     private final Soon measured = new Soon(this::showMeasured);
-    private final ChangeListener<Number> grown = (o, was, is) -> measured.ask();
     private List<Cue> built = List.of(new Cue("", null));
 
     public ChartView(Document document, Runs runs, Selection selection) {
@@ -88,11 +86,11 @@ public final class ChartView extends VBox {
         play.setId("play");
         play.setTooltip(new Tooltip("Play or stop (Space)"));
         play.setOnAction(e -> runs.playhead().togglePlay());
-        Button back = new Button("", Glyph.BACK.node());
+        Button back = new Button("Back", Glyph.BACK.node());
         back.setId("step-back");
         back.setTooltip(new Tooltip("One frame back (Left)"));
         back.setOnAction(e -> runs.playhead().step(-1));
-        Button on = new Button("", Glyph.ON.node());
+        Button on = new Button("On", Glyph.ON.node());
         on.setId("step-on");
         on.setTooltip(new Tooltip("One frame on (Right)"));
         on.setOnAction(e -> runs.playhead().step(1));
@@ -196,17 +194,7 @@ public final class ChartView extends VBox {
         selection.pathProperty().addListener((o, was, is) -> cues.ask());
         runs.elementProperty().addListener((o, was, is) -> refresh());
         runs.supersededProperty().addListener((o, was, is) -> measured.ask());
-        runs.shownProperty()
-                .addListener(
-                        (o, was, is) -> {
-                            if (was != null) {
-                                was.sizeProperty().removeListener(grown);
-                            }
-                            if (is != null) {
-                                is.sizeProperty().addListener(grown);
-                            }
-                            measured.ask();
-                        });
+        runs.newsProperty().addListener((o, was, is) -> measured.ask());
         runs.playhead().frameProperty().addListener((o, was, is) -> showNow());
         runs.playhead()
                 .playingProperty()

@@ -20,7 +20,6 @@ import ashfall.sim.LogEntry;
 import ashfall.work.Workers;
 
 import javafx.animation.PauseTransition;
-import javafx.beans.value.ChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
@@ -41,6 +40,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 
@@ -67,8 +67,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final PauseTransition settled = new PauseTransition(SETTLED);
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
-    private final ChangeListener<Number> grown = (o, was, is) -> grow();
-    private final ChangeListener<Run.State> ended = (o, was, is) -> refresh();
     private PictureMaker.Request asked;
     private PictureMaker.Drawn drawn;
     private boolean moving;
@@ -146,19 +144,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private void listen() {
         document.shotProperty().addListener((o, was, is) -> refresh());
         selection.pathProperty().addListener((o, was, is) -> refresh());
-        runs.shownProperty()
-                .addListener(
-                        (o, was, is) -> {
-                            if (was != null) {
-                                was.sizeProperty().removeListener(grown);
-                                was.stateProperty().removeListener(ended);
-                            }
-                            if (is != null) {
-                                is.sizeProperty().addListener(grown);
-                                is.stateProperty().addListener(ended);
-                            }
-                            refresh();
-                        });
+        runs.newsProperty().addListener((o, was, is) -> grow());
         runs.supersededProperty().addListener((o, was, is) -> words.ask());
         runs.problemProperty().addListener((o, was, is) -> words.ask());
         runs.playhead().frameProperty().addListener((o, was, is) -> refresh());
@@ -280,7 +266,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     /// A run that grows is asked for again only where another frame is to be seen.
     private void grow() {
-        if (asked == null || asked.run() != runs.shown() || asked.frame() != shownFrame()) {
+        boolean same =
+                asked != null
+                        && Objects.equals(asked.run(), runs.shown())
+                        && asked.frame() == shownFrame()
+                        && asked.finest() == finest();
+        if (same) {
+            words.ask();
+        } else {
             refresh();
         }
     }

@@ -198,54 +198,36 @@ public final class Arranging {
                     item.with(Source.SHAPE, "disc")
                             .with(Source.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
                             .with(Source.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
-                            // 500 kW on each square metre, as pools burn.
+                            // 1.2 MW on each square metre, as large pools burn.
                             .with(
                                     Source.RELEASED_FUEL,
-                                    neat(5e5 * Math.PI * radius * radius / fuelHeat));
+                                    neat(1.2e6 * Math.PI * radius * radius / fuelHeat));
             default -> igniter(item, element, start, mass);
         };
     }
 
-    /// A spark for a charge. Over a burner: a standing pilot of its shape, without which the flame
-    /// would lift off.
+    /// A spark for a charge. Over a burner: a standing pilot, without which the flame would lift
+    /// off; at first it would heat the air in it by 600 K in 0.3 s.
     private static Item igniter(Item item, Element element, double start, double mass) {
-        return element.sources().values().stream()
-                .filter(source -> source.kind().equals(Source.BURNER))
-                .findFirst()
-                .map(
-                        burner -> {
-                            double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat() / 1000;
-                            double heat = burner.get(Source.RELEASED_FUEL).largest() * fuelHeat;
-                            Vec3 size = burner.get(Source.SIZE);
-                            return item.with(Source.SHAPE, burner.get(Source.SHAPE))
-                                    .with(Source.CENTRE, burner.get(Source.CENTRE))
-                                    .with(Source.RADIUS, burner.number(Source.RADIUS))
-                                    .with(Source.SIZE, new Vec3(size.x(), 2 * size.y(), size.z()))
-                                    .with(
-                                            Source.HEAT,
-                                            curve(
-                                                    start,
-                                                    0,
-                                                    neat(0.2 * heat),
-                                                    0.5,
-                                                    neat(0.2 * heat),
-                                                    0.8,
-                                                    neat(0.06 * heat)));
-                        })
-                .orElseGet(
-                        () ->
-                                item.with(
-                                        Source.HEAT,
-                                        curve(
-                                                start,
-                                                0.02,
-                                                0,
-                                                0.03,
-                                                neat(8000 * mass),
-                                                0.2,
-                                                neat(8000 * mass),
-                                                0.3,
-                                                0)));
+        Optional<Item> burner =
+                element.sources().values().stream()
+                        .filter(source -> source.kind().equals(Source.BURNER))
+                        .findFirst();
+        if (burner.isEmpty()) {
+            double heat = neat(8000 * mass);
+            return item.with(Source.HEAT, curve(start, 0.02, 0, 0.03, heat, 0.2, heat, 0.3, 0));
+        }
+        double radius = burner.get().number(Source.RADIUS);
+        double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat() / 1000;
+        double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat;
+        double height = Math.max(0.5 * radius, burner.get().get(Source.SIZE).y());
+        double air = 1.2 * Math.PI * radius * radius * height;
+        double lighting = neat(Math.max(0.2 * heat, air * 600 / 0.3));
+        return item.with(Source.SHAPE, "disc")
+                .with(Source.CENTRE, burner.get().get(Source.CENTRE))
+                .with(Source.RADIUS, radius)
+                .with(Source.SIZE, new Vec3(2 * radius, height, 2 * radius))
+                .with(Source.HEAT, curve(start, 0, lighting, 0.3, lighting, 0.5, neat(0.1 * heat)));
     }
 
     private static Curve curve(double start, double... pairs) {

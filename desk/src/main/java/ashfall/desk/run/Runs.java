@@ -17,11 +17,14 @@ import javafx.animation.PauseTransition;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyLongProperty;
+import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ChangeListener;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.util.Duration;
@@ -59,6 +62,13 @@ public final class Runs {
     private final ReadOnlyBooleanWrapper superseded = new ReadOnlyBooleanWrapper();
     private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
     private final ObservableList<Run> firings = FXCollections.observableArrayList();
+    private final ReadOnlyLongWrapper news = new ReadOnlyLongWrapper();
+    private final ChangeListener<Number> grown =
+            (o, was, is) -> {
+                span();
+                news.set(news.get() + 1);
+            };
+    private final ChangeListener<Run.State> ended = (o, was, is) -> news.set(news.get() + 1);
     private final PauseTransition settle = new PauseTransition(SETTLE);
     private Run pending;
     private FiringProcess process;
@@ -130,6 +140,12 @@ public final class Runs {
         return firing.getReadOnlyProperty();
     }
 
+    /// Changes whenever there is something new to see: another run is shown, it has grown, or
+    /// ended.
+    public ReadOnlyLongProperty newsProperty() {
+        return news.getReadOnlyProperty();
+    }
+
     /// All firings of the shot, the oldest first.
     public ObservableList<Run> firings() {
         return firings;
@@ -148,21 +164,21 @@ public final class Runs {
     /// Shows a run.
     public void show(Run run) {
         if (shown.get() != null) {
-            shown.get().sizeProperty().removeListener(spanner);
+            shown.get().sizeProperty().removeListener(grown);
+            shown.get().stateProperty().removeListener(ended);
         }
         shown.set(run);
         if (run != null) {
-            run.sizeProperty().addListener(spanner);
+            run.sizeProperty().addListener(grown);
+            run.stateProperty().addListener(ended);
             span();
         }
         refreshSuperseded();
+        news.set(news.get() + 1);
     }
-
-    private final javafx.beans.InvalidationListener spanner = o -> span();
 
     private void span() {
         Run run = shown.get();
-        // An invalidation is told once until the value is read.
         int size = run.sizeProperty().get();
         FrameRate rate = run.shot().frames().get(Frames.RATE);
         long first = run.shot().frames().get(Frames.FIRST);

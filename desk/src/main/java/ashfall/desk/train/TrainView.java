@@ -17,7 +17,6 @@ import ashfall.shot.Shot;
 import ashfall.shot.Unit;
 import ashfall.sim.LogEntry;
 
-import javafx.beans.value.ChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -61,7 +60,6 @@ public final class TrainView extends HBox {
     private final Label memory = new Label();
     private final ArmPanel panel;
     private final Soon soon = new Soon(this::refresh);
-    private final ChangeListener<Number> grown = (o, was, is) -> soon.ask();
     private Fineness fineness = Fineness.WORK;
 
     /// @param file the menu of the shot's file
@@ -79,17 +77,7 @@ public final class TrainView extends HBox {
         document.fileProperty().addListener((o, was, is) -> soon.ask());
         selection.stationProperty().addListener((o, was, is) -> soon.ask());
         runs.supersededProperty().addListener((o, was, is) -> soon.ask());
-        runs.shownProperty()
-                .addListener(
-                        (o, was, is) -> {
-                            if (was != null) {
-                                was.sizeProperty().removeListener(grown);
-                            }
-                            if (is != null) {
-                                is.sizeProperty().addListener(grown);
-                            }
-                            soon.ask();
-                        });
+        runs.newsProperty().addListener((o, was, is) -> soon.ask());
         runs.playhead().frameProperty().addListener((o, was, is) -> soon.ask());
         runs.firingProperty().addListener((o, was, is) -> watch(is));
         refresh();
