@@ -229,7 +229,7 @@ public final class ChartView extends VBox {
     }
 
     private void refresh() {
-        cues.ask();
+        showCues();
         measured.ask();
     }
 
