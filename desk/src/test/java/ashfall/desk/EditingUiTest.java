@@ -117,14 +117,9 @@ class EditingUiTest extends DeskTest {
     void releasePoint_dragged_movesInTimeAndAmount_asOneStep(FxRobot robot) {
         Curve before = charge().get(Source.RELEASED_FUEL);
         robot.drag("#release-charge-fuel-point-1").moveBy(30, 3).moveBy(15, 3).drop();
-        until("the point is dropped", () -> !window.document().draggingProperty().get());
-        until(
-                "it is later and lower",
-                () -> {
-                    Curve now = charge().get(Source.RELEASED_FUEL);
-                    return now.time(1) > before.time(1) + 0.01 && now.value(1) < before.value(1);
-                });
         Curve after = charge().get(Source.RELEASED_FUEL);
+        assertTrue(after.time(1) > before.time(1), after.toString());
+        assertTrue(after.value(1) < before.value(1), after.toString());
         assertEquals(before.time(0), after.time(0));
         robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         assertEquals(before, charge().get(Source.RELEASED_FUEL));

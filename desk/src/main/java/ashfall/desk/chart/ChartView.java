@@ -90,7 +90,7 @@ public final class ChartView extends VBox {
         back.setId("step-back");
         back.setTooltip(new Tooltip("One frame back (Left)"));
         back.setOnAction(e -> runs.playhead().step(-1));
-        Button on = new Button("On", Glyph.ON.node());
+        Button on = new Button("Next", Glyph.ON.node());
         on.setId("step-on");
         on.setTooltip(new Tooltip("One frame on (Right)"));
         on.setOnAction(e -> runs.playhead().step(1));
