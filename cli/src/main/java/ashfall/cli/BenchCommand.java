@@ -245,7 +245,12 @@ final class BenchCommand implements Callable<Integer> {
                         () -> {
                             Arrays.fill(volume, 1);
                             transport.advance(
-                                    fields, volume, CellRange.all(shape), 1f / size, 2f / size);
+                                    fields,
+                                    volume,
+                                    CellRange.all(shape),
+                                    1f / size,
+                                    2f / size,
+                                    false);
                         });
         // Each cycle reads and writes four contents, mass and volume in two passes, with three
         // velocities.

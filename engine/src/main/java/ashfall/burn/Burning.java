@@ -30,6 +30,10 @@ public final class Burning {
     private static final double ASH = 0.4;
 
     private static final float SOOT_BURNS_ABOVE = 1300;
+
+    /// Flames of fuels that ignite above it go out below, K.
+    private static final float EXTINCTION = 600;
+
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
     /// Sums a slab keeps; see [Totals].
@@ -154,6 +158,8 @@ public final class Burning {
         private final float perVoxel;
         private final float ambient;
         private final float ignition;
+        private final float extinction;
+        private final float airOxygen;
         private final float heat;
         private final float oxygen;
         private final float sootYield;
@@ -193,6 +199,8 @@ public final class Burning {
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
             this.ignition = (float) s.ignition();
+            this.extinction = Math.min(ignition, EXTINCTION);
+            this.airOxygen = fields.background(GasFields.OXYGEN);
             // What becomes soot has not given its heat yet, nor taken its oxygen.
             double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
             this.heat = (float) (s.fuel().heat() - carbon * SOOT_HEAT);
@@ -232,11 +240,11 @@ public final class Burning {
                     continue;
                 }
                 double gained = 0;
-                boolean burns = fuel[i] > 0 && (oxygen == 0 || ox[i] > 0) && before > ignition;
+                float ready = ready(fuel[i], ox[i], before);
+                boolean burns = ready > 0;
                 if (burns) {
                     float share = (float) (1 - Exact.exp(-dt / mixingTime(i, before)));
-                    float spent =
-                            share * (oxygen == 0 ? fuel[i] : Math.min(fuel[i], ox[i] / oxygen));
+                    float spent = share * ready;
                     float released = spent * heat;
                     fuel[i] = withoutDust(fuel[i] - spent, 1e-12f);
                     ox[i] = Math.max(0f, ox[i] - spent * oxygen);
@@ -272,6 +280,25 @@ public final class Burning {
                 fill(i, after, largest, slab);
                 hottest[slab] = Math.max(hottest[slab], (float) after);
             }
+        }
+
+        /// Fuel of a kilogram that can burn: as much as there is oxygen for where it is hotter than
+        /// its ignition; in cooler gas that a flame has passed through no more than burnt there, so
+        /// that flames hold and spread until they are cooled below the extinction temperature.
+        private float ready(float fuel, float ox, double kelvin) {
+            if (fuel <= 0 || kelvin <= extinction || (oxygen > 0 && ox <= 0)) {
+                return 0;
+            }
+            if (oxygen == 0) {
+                return kelvin > ignition ? fuel : 0;
+            }
+            float ready = Math.min(fuel, ox / oxygen);
+            if (kelvin > ignition) {
+                return ready;
+            }
+            // Oxygen that air of this much fuel would have and that is missing.
+            float missing = airOxygen * (1f - fuel) - ox;
+            return Math.min(ready, Math.max(0f, missing / (oxygen + airOxygen)));
         }
 
         /// The room that the cell's mass takes at a temperature, and its density there.

@@ -7,39 +7,40 @@ import java.util.Arrays;
 
 /// Carries mass, enthalpy, fuel, oxygen and soot with the flow, in conserving form.
 ///
-/// Dimension-split fluxes with van Leer's limited slopes (van Leer 1977, J. Comput. Phys. 23:276,
-/// the monotonised central limiter), sub-cycled so that no cell gives away more than it holds, at
-/// most 0.9 of it a cycle. Three quantities build on each other: the *volume* of the gas in each
-/// cell moves with the faces exactly; its *mass* moves with the volume; what a kilogram holds moves
-/// with the mass. So a uniform gas stays uniform, a fraction or a temperature never leaves the
-/// bounds of its neighbourhood, and totals are kept to rounding.
+/// Three quantities build on each other: the *volume* of the gas in each cell moves with the faces
+/// exactly; its *mass* moves with the volume; what a kilogram holds moves with the mass. So a
+/// uniform gas stays uniform, a fraction or a temperature never leaves the bounds of its
+/// neighbourhood, and totals are kept to rounding. A step is split into sweeps along x, y and z,
+/// each over any distance ([FaceRow]), and into cycles only where the flow stretches so fast that a
+/// sweep would leave a cell nearly empty or shear it by more than itself.
 ///
 /// Burning leaves a cell overfull (volume above 1), and the projected flow takes the excess out. At
 /// the end of the step the volume of each cell is 1 to the accuracy of the projection; the mass
 /// there is kept as it is, so that nothing is lost, and what room it needs is asked for in the next
 /// step.
 public final class ScalarTransport {
-    private static final float OUTFLOW_LIMIT = 0.9f;
+    /// Share of a cell's gas that one cycle may draw out of it by stretching.
+    private static final float STRETCH_LIMIT = 0.85f;
+
     private static final int FIELDS = GasFields.CONTENTS;
-    private static final int MASS = FIELDS;
 
     private final GridShape shape;
     private final Workers workers;
-    private final Scratch[] scratch;
+    private final LineSweep[] sweeps;
     private final double[][] gonePartial;
-    private final float[] outflow;
+    private final float[] stretch;
     private final double[] gone = new double[FIELDS];
     private int cycles;
 
     public ScalarTransport(GridShape shape, Workers workers) {
         this.shape = shape;
         this.workers = workers;
-        this.scratch = new Scratch[workers.threads()];
-        for (int i = 0; i < scratch.length; i++) {
-            scratch[i] = new Scratch(shape.nx() + 2);
+        this.sweeps = new LineSweep[workers.threads()];
+        for (int i = 0; i < sweeps.length; i++) {
+            sweeps[i] = new LineSweep(shape);
         }
         this.gonePartial = new double[FIELDS][Math.max(shape.ny(), shape.nz())];
-        this.outflow = new float[shape.nz()];
+        this.stretch = new float[shape.nz()];
     }
 
     /// Advances mass and contents by one time step.
@@ -50,32 +51,31 @@ public final class ScalarTransport {
     /// @param range where anything differs from the surroundings, with a rim as wide as gas can
     ///     move in the step
     /// @param voxel edge of a cell, m
+    /// @param turned sweeps in the opposite order, as every second step should
     public void advance(
-            GasFields fields, float[] volume, CellRange range, float voxel, float dtSeconds) {
+            GasFields fields,
+            float[] volume,
+            CellRange range,
+            float voxel,
+            float dtSeconds,
+            boolean turned) {
         Arrays.fill(gone, 0);
+        cycles = 0;
+        if (range.isEmpty()) {
+            return;
+        }
         float perCell = dtSeconds / voxel;
         cycles =
-                Math.max(
-                        1,
-                        (int)
-                                Math.ceil(
-                                        largestOutflow(fields.velocity, range)
-                                                * perCell
-                                                / OUTFLOW_LIMIT));
-        float courant = perCell / cycles;
-        Sweep sweep = new Sweep(fields, volume, range, courant);
-        for (int cycle = 0; cycle < cycles; cycle++) {
-            boolean even = (cycle & 1) == 0;
-            if (even) {
-                sweepPlanes(sweep, true);
+                1 + (int) (largestStretch(fields.velocity, volume, range, perCell) / STRETCH_LIMIT);
+        LineSweep.Cycle cycle = new LineSweep.Cycle(fields, volume, range, perCell / cycles);
+        for (int i = 0; i < cycles; i++) {
+            boolean upright = (i & 1) == (turned ? 1 : 0);
+            if (upright) {
+                sweepPlanes(cycle, true);
             }
-            clearPartials();
-            workers.forEachSlab(
-                    range.height(),
-                    (slab, worker) -> rows(sweep, 2, range.y0() + slab, scratch[worker], slab));
-            collectGone();
-            if (!even) {
-                sweepPlanes(sweep, false);
+            sweepDepth(cycle);
+            if (!upright) {
+                sweepPlanes(cycle, false);
             }
         }
         double cell = (double) voxel * voxel * voxel;
@@ -101,15 +101,14 @@ public final class ScalarTransport {
         return gone[content];
     }
 
-    /// Sub-cycles of the last step.
+    /// Cycles of the last step.
     public int cycles() {
         return cycles;
     }
 
-    /// What stays the same through the sweeps of a step.
-    private record Sweep(GasFields fields, float[] volume, CellRange range, float courant) {}
-
-    private float largestOutflow(float[][] u, CellRange r) {
+    /// The most that sweeps in either order draw out of a cell before the last of them brings it
+    /// back to 1, over the volume of a cell.
+    private float largestStretch(float[][] u, float[] volume, CellRange r, float perCell) {
         int sy = shape.sy();
         int sz = shape.sz();
         workers.forEachSlab(
@@ -117,54 +116,87 @@ public final class ScalarTransport {
                 (slab, worker) -> {
                     float most = 0;
                     for (int y = r.y0(); y < r.y1(); y++) {
-                        most =
-                                Math.max(
-                                        most,
-                                        outflowRow(
-                                                u[0],
-                                                u[1],
-                                                u[2],
-                                                shape.at(r.x0(), y, r.z0() + slab),
-                                                r.width(),
-                                                sy,
-                                                sz));
+                        int at = shape.at(r.x0(), y, r.z0() + slab);
+                        float row =
+                                stretchRow(
+                                        u[0], u[1], u[2], volume, perCell, at, r.width(), sy, sz);
+                        most = Math.max(most, row);
                     }
-                    outflow[slab] = most;
+                    stretch[slab] = most;
                 });
         float most = 0;
         for (int slab = 0; slab < r.depth(); slab++) {
-            most = Math.max(most, outflow[slab]);
+            most = Math.max(most, stretch[slab]);
         }
         return most;
     }
 
-    private static float outflowRow(
-            float[] u, float[] v, float[] w, int at, int n, int sy, int sz) {
+    private static float stretchRow(
+            float[] u,
+            float[] v,
+            float[] w,
+            float[] volume,
+            float perCell,
+            int at,
+            int n,
+            int sy,
+            int sz) {
         float most = 0;
         for (int i = at, end = at + n; i < end; i++) {
-            float out = Math.max(u[i + 1], 0f) - Math.min(u[i], 0f);
-            out += Math.max(v[i + sy], 0f) - Math.min(v[i], 0f);
-            out += Math.max(w[i + sz], 0f) - Math.min(w[i], 0f);
-            most = Math.max(most, out);
+            float x = u[i + 1] - u[i];
+            float y = v[i + sy] - v[i];
+            float z = w[i + sz] - w[i];
+            float drawn = perCell * (Math.max(x, z) + Math.max(0f, y));
+            most = Math.max(most, drawn - (volume[i] - 1f));
         }
         return most;
     }
 
-    /// Sweeps along x and y: both stay inside one z-plane, so a plane is taken through both while
-    /// it is in the cache.
-    private void sweepPlanes(Sweep sweep, boolean xFirst) {
+    /// Sweeps along x and y: both stay inside one z-plane, so planes are taken through both while
+    /// they are in the cache.
+    private void sweepPlanes(LineSweep.Cycle cycle, boolean xFirst) {
+        CellRange r = cycle.range();
+        int lines = LineSweep.bundle(r);
         clearPartials();
         workers.forEachSlab(
-                sweep.range.depth(),
+                (r.depth() + lines - 1) / lines,
                 (slab, worker) -> {
-                    int z = sweep.range.z0() + slab;
+                    int z = r.z0() + slab * lines;
+                    int planes = Math.min(lines, r.z1() - z);
+                    LineSweep sweep = sweeps[worker];
                     if (xFirst) {
-                        sweepX(sweep, z, scratch[worker], slab);
+                        alongPlanes(sweep, cycle, z, planes, lines, slab);
                     }
-                    rows(sweep, 1, z, scratch[worker], slab);
+                    int at = shape.at(r.x0(), r.y0(), z);
+                    sweep.across(cycle, 1, at, shape.sz(), planes, gonePartial, slab);
                     if (!xFirst) {
-                        sweepX(sweep, z, scratch[worker], slab);
+                        alongPlanes(sweep, cycle, z, planes, lines, slab);
                     }
+                });
+        collectGone();
+    }
+
+    private void alongPlanes(
+            LineSweep sweep, LineSweep.Cycle cycle, int first, int planes, int lines, int slab) {
+        CellRange r = cycle.range();
+        for (int z = first; z < first + planes; z++) {
+            for (int y = r.y0(); y < r.y1(); y += lines) {
+                sweep.along(cycle, y, z, Math.min(lines, r.y1() - y), gonePartial, slab);
+            }
+        }
+    }
+
+    private void sweepDepth(LineSweep.Cycle cycle) {
+        CellRange r = cycle.range();
+        int lines = LineSweep.bundle(r);
+        clearPartials();
+        workers.forEachSlab(
+                (r.height() + lines - 1) / lines,
+                (slab, worker) -> {
+                    int y = r.y0() + slab * lines;
+                    int rows = Math.min(lines, r.y1() - y);
+                    int at = shape.at(r.x0(), y, r.z0());
+                    sweeps[worker].across(cycle, 2, at, shape.sy(), rows, gonePartial, slab);
                 });
         collectGone();
     }
@@ -180,351 +212,6 @@ public final class ScalarTransport {
             for (double p : gonePartial[k]) {
                 gone[k] += p;
             }
-        }
-    }
-
-    private void sweepX(Sweep sweep, int z, Scratch s, int slab) {
-        CellRange r = sweep.range;
-        int n = r.width();
-        float[] mass = sweep.fields.mass;
-        boolean lowSide = r.x0() == 0;
-        boolean highSide = r.x1() == shape.nx();
-        // Cells -1 to n lie at 0 to n + 1 of `low` rows; face j has cell j - 1 below it and cell j
-        // above.
-        Row low = s.before;
-        Row high = s.now;
-        for (int y = r.y0(); y < r.y1(); y++) {
-            int at = shape.at(r.x0(), y, z);
-            low.load(sweep.volume, mass, at - 1, n + 2);
-            moved(sweep.fields.velocity[0], low.moved, at, n + 1, sweep.courant);
-            shift(low.volume, high.volume, n + 1);
-            shift(low.perVolume, high.perVolume, n + 1);
-            shift(low.perMass, high.perMass, n + 1);
-            shift(low.content, high.content, n + 1);
-            shift(low.value[MASS], high.value[MASS], n + 1);
-            lineSlopes(
-                    low.value[MASS],
-                    high.value[MASS],
-                    low.slope[MASS],
-                    high.slope[MASS],
-                    s,
-                    n,
-                    lowSide,
-                    highSide);
-            fluxes(
-                    low.moved,
-                    low.value[MASS],
-                    low.slope[MASS],
-                    low.perVolume,
-                    high.value[MASS],
-                    high.slope[MASS],
-                    high.perVolume,
-                    low.flux[MASS],
-                    n + 1);
-            shift(low.flux[MASS], high.flux[MASS], n);
-            for (int k = 0; k < FIELDS; k++) {
-                float[] c = sweep.fields.contents[k];
-                System.arraycopy(c, at - 1, low.value[k], 0, n + 2);
-                shift(low.value[k], high.value[k], n + 1);
-                lineSlopes(
-                        low.value[k],
-                        high.value[k],
-                        low.slope[k],
-                        high.slope[k],
-                        s,
-                        n,
-                        lowSide,
-                        highSide);
-                fluxes(
-                        low.flux[MASS],
-                        low.value[k],
-                        low.slope[k],
-                        low.perMass,
-                        high.value[k],
-                        high.slope[k],
-                        high.perMass,
-                        low.flux[k],
-                        n + 1);
-                gonePartial[k][slab] +=
-                        (highSide ? low.flux[k][n] : 0) - (lowSide ? low.flux[k][0] : 0);
-                shift(low.flux[k], high.flux[k], n);
-                update(
-                        high.value[k],
-                        high.content,
-                        low.flux[MASS],
-                        high.flux[MASS],
-                        low.flux[k],
-                        high.flux[k],
-                        s.line,
-                        n);
-                System.arraycopy(s.line, 0, c, at, n);
-            }
-            shift(low.moved, high.moved, n);
-            updateMass(high, low.moved, high.moved, low.flux[MASS], high.flux[MASS], s, n);
-            System.arraycopy(s.line, 0, mass, at, n);
-            System.arraycopy(s.above, 0, sweep.volume, at, n);
-        }
-    }
-
-    /// The row one place on: loops over rows of the same index run as vector instructions, others
-    /// do not.
-    private static void shift(float[] from, float[] to, int n) {
-        System.arraycopy(from, 1, to, 0, n);
-    }
-
-    /// Slopes along x into places 1 to n of `slopeLow`, flat beyond them and at the sides of the
-    /// box; `slopeHigh` is the same a place on.
-    private static void lineSlopes(
-            float[] low,
-            float[] high,
-            float[] slopeLow,
-            float[] slopeHigh,
-            Scratch s,
-            int n,
-            boolean lowSide,
-            boolean highSide) {
-        shift(high, s.above, n);
-        slopes(low, high, s.above, slopeHigh, n);
-        slopeHigh[n] = 0;
-        if (lowSide) {
-            slopeHigh[0] = 0;
-        }
-        if (highSide) {
-            slopeHigh[n - 1] = 0;
-        }
-        slopeLow[0] = 0;
-        System.arraycopy(slopeHigh, 0, slopeLow, 1, n + 1);
-    }
-
-    /// A sweep across rows: along y in a z-plane (axis 1), or along z in a y-plane (axis 2). In
-    /// place: a row is written once both its fluxes are known and no later slope needs its old
-    /// values.
-    private void rows(Sweep sweep, int axis, int plane, Scratch s, int slab) {
-        CellRange r = sweep.range;
-        int stride = shape.stride(axis);
-        int first = axis == 1 ? r.y0() : r.z0();
-        int last = axis == 1 ? r.y1() : r.z1();
-        boolean lowSide = first == 0;
-        boolean highSide = last == shape.count(axis);
-        int n = r.width();
-        GasFields fields = sweep.fields;
-        int at = axis == 1 ? shape.at(r.x0(), first, plane) : shape.at(r.x0(), plane, first);
-        // Before the first row lies one of surroundings, without slopes.
-        s.now.load(sweep.volume, fields.mass, at - stride, n);
-        Arrays.fill(s.now.slope[MASS], 0, n, 0);
-        for (int k = 0; k < FIELDS; k++) {
-            System.arraycopy(fields.contents[k], at - stride, s.now.value[k], 0, n);
-            Arrays.fill(s.now.slope[k], 0, n, 0);
-        }
-        for (int i = first; i <= last; i++, at += stride) {
-            s.turn();
-            Row low = s.before;
-            Row high = s.now;
-            boolean flat = i == last || (lowSide && i == first) || (highSide && i == last - 1);
-            high.load(sweep.volume, fields.mass, at, n);
-            moved(fields.velocity[axis], high.moved, at, n, sweep.courant);
-            rowSlopes(fields.mass, low, high, MASS, s, at + stride, n, flat);
-            fluxes(
-                    high.moved,
-                    low.value[MASS],
-                    low.slope[MASS],
-                    low.perVolume,
-                    high.value[MASS],
-                    high.slope[MASS],
-                    high.perVolume,
-                    high.flux[MASS],
-                    n);
-            for (int k = 0; k < FIELDS; k++) {
-                float[] c = fields.contents[k];
-                System.arraycopy(c, at, high.value[k], 0, n);
-                rowSlopes(c, low, high, k, s, at + stride, n, flat);
-                fluxes(
-                        high.flux[MASS],
-                        low.value[k],
-                        low.slope[k],
-                        low.perMass,
-                        high.value[k],
-                        high.slope[k],
-                        high.perMass,
-                        high.flux[k],
-                        n);
-                if (i > first) {
-                    update(
-                            low.value[k],
-                            low.content,
-                            low.flux[MASS],
-                            high.flux[MASS],
-                            low.flux[k],
-                            high.flux[k],
-                            s.line,
-                            n);
-                    System.arraycopy(s.line, 0, c, at - stride, n);
-                }
-                if ((lowSide && i == first) || (highSide && i == last)) {
-                    gonePartial[k][slab] += (i == last ? 1 : -1) * sum(high.flux[k], n);
-                }
-            }
-            if (i > first) {
-                updateMass(low, low.moved, high.moved, low.flux[MASS], high.flux[MASS], s, n);
-                System.arraycopy(s.line, 0, fields.mass, at - stride, n);
-                System.arraycopy(s.above, 0, sweep.volume, at - stride, n);
-            }
-        }
-    }
-
-    private static void rowSlopes(
-            float[] c, Row low, Row high, int k, Scratch s, int above, int n, boolean flat) {
-        if (flat) {
-            Arrays.fill(high.slope[k], 0, n, 0);
-        } else {
-            System.arraycopy(c, above, s.above, 0, n);
-            slopes(low.value[k], high.value[k], s.above, high.slope[k], n);
-        }
-    }
-
-    private static double sum(float[] a, int n) {
-        double sum = 0;
-        for (int i = 0; i < n; i++) {
-            sum += a[i];
-        }
-        return sum;
-    }
-
-    /// Gas volume that crosses n lower faces in a cycle, over the cell's.
-    private static void moved(float[] u, float[] moved, int at, int n, float courant) {
-        System.arraycopy(u, at, moved, 0, n);
-        for (int i = 0; i < n; i++) {
-            moved[i] *= courant;
-        }
-    }
-
-    /// Limited slope of each cell of a row, per cell: the smallest of twice the two differences and
-    /// their mean, 0 at extrema.
-    static void slopes(float[] below, float[] here, float[] above, float[] slope, int n) {
-        for (int i = 0; i < n; i++) {
-            float a = 2f * (here[i] - below[i]);
-            float b = 2f * (above[i] - here[i]);
-            float mean = 0.25f * (a + b);
-            slope[i] =
-                    Math.max(0f, Math.min(mean, Math.min(a, b)))
-                            + Math.min(0f, Math.max(mean, Math.max(a, b)));
-        }
-    }
-
-    /// What crosses n faces: the carrier that moves there times the limited value it carries. `low`
-    /// rows belong to the cells below the faces, `high` ones to those above; `per` is one over the
-    /// carrier in a cell.
-    static void fluxes(
-            float[] carrier,
-            float[] low,
-            float[] slopeLow,
-            float[] perLow,
-            float[] high,
-            float[] slopeHigh,
-            float[] perHigh,
-            float[] flux,
-            int n) {
-        for (int i = 0; i < n; i++) {
-            float up = Math.max(carrier[i], 0f);
-            float down = Math.min(carrier[i], 0f);
-            flux[i] =
-                    up * (low[i] + 0.5f * (1f - up * perLow[i]) * slopeLow[i])
-                            + down * (high[i] - 0.5f * (1f + down * perHigh[i]) * slopeHigh[i]);
-        }
-    }
-
-    /// New content per kilogram of n cells from the fluxes of mass and content through their faces;
-    /// `mass` is what they held before, over the volume of a cell.
-    private static void update(
-            float[] c,
-            float[] mass,
-            float[] massLow,
-            float[] massHigh,
-            float[] low,
-            float[] high,
-            float[] out,
-            int n) {
-        for (int i = 0; i < n; i++) {
-            float after = mass[i] + (massLow[i] - massHigh[i]);
-            out[i] = (c[i] * mass[i] + (low[i] - high[i])) / after;
-        }
-    }
-
-    /// New volume of the gas in n cells into `s.above`, and its mass in a cubic metre of gas into
-    /// `s.line`.
-    private static void updateMass(
-            Row cells,
-            float[] movedLow,
-            float[] movedHigh,
-            float[] low,
-            float[] high,
-            Scratch s,
-            int n) {
-        float[] volume = cells.volume;
-        float[] mass = cells.content;
-        float[] nextVolume = s.above;
-        float[] nextMass = s.line;
-        for (int i = 0; i < n; i++) {
-            float after = volume[i] + (movedLow[i] - movedHigh[i]);
-            nextVolume[i] = after;
-            nextMass[i] = (mass[i] + (low[i] - high[i])) / after;
-        }
-    }
-
-    /// What is known of a row of cells and of their lower faces. Row [#MASS] of values is the mass
-    /// in a cubic metre of gas.
-    private static final class Row {
-        final float[] volume;
-        final float[] content;
-        final float[] perVolume;
-        final float[] perMass;
-        final float[] moved;
-        final float[][] value;
-        final float[][] slope;
-        final float[][] flux;
-
-        Row(int length) {
-            volume = new float[length];
-            content = new float[length];
-            perVolume = new float[length];
-            perMass = new float[length];
-            moved = new float[length];
-            value = new float[FIELDS + 1][length];
-            slope = new float[FIELDS + 1][length];
-            flux = new float[FIELDS + 1][length];
-        }
-
-        /// Volume and mass of n cells, and one over each.
-        void load(float[] volumes, float[] masses, int at, int n) {
-            float[] density = value[MASS];
-            System.arraycopy(volumes, at, volume, 0, n);
-            System.arraycopy(masses, at, density, 0, n);
-            for (int i = 0; i < n; i++) {
-                content[i] = volume[i] * density[i];
-                perVolume[i] = 1f / volume[i];
-                perMass[i] = 1f / content[i];
-            }
-        }
-    }
-
-    /// Rows that one worker needs while it sweeps.
-    private static final class Scratch {
-        Row before;
-        Row now;
-        final float[] line;
-        final float[] above;
-
-        Scratch(int length) {
-            before = new Row(length);
-            now = new Row(length);
-            line = new float[length];
-            above = new float[length];
-        }
-
-        void turn() {
-            Row row = before;
-            before = now;
-            now = row;
         }
     }
 }

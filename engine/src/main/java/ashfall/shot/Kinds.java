@@ -438,6 +438,17 @@ public final class Kinds {
                         .does(
                                 "Heat given to the gas each second; an igniter must bring fuel"
                                         + " above its ignition temperature.");
+        public static final Quantity HOTTEST =
+                Quantity.of("release.hottest", "Heats up to", Unit.KELVIN, 1800, GAS)
+                        .hard(300, 5000)
+                        .usual(900, 2500)
+                        .words("cooler", "hotter")
+                        .mark(1000, "cherry")
+                        .mark(1300, "candle")
+                        .mark(1900, "torch")
+                        .does(
+                                "Gas this hot takes no more of the source's heat, as from a flame"
+                                        + " of that temperature.");
         public static final Quantity SMOKE =
                 Quantity.of("release.smoke", "Smoke", Unit.KILOGRAM_PER_SECOND, 0, GAS)
                         .hard(0, 1e5)
@@ -492,6 +503,7 @@ public final class Kinds {
             RELEASED_FUEL,
             TOTAL,
             HEAT,
+            HOTTEST,
             SMOKE,
             VOLUME,
             PUSH,
@@ -507,7 +519,9 @@ public final class Kinds {
 
         /// Gives heat only.
         public static final Kind IGNITER =
-                Kind.of("igniter", "Igniter", ON, SHAPE, CENTRE, RADIUS, SIZE, HEAT, UNEVEN, GRAIN);
+                Kind.of(
+                        "igniter", "Igniter", ON, SHAPE, CENTRE, RADIUS, SIZE, HEAT, HOTTEST,
+                        UNEVEN, GRAIN);
 
         public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
 

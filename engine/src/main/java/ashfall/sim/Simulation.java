@@ -26,8 +26,8 @@ import java.util.Locale;
 /// The order of a step:
 ///
 /// 1. accelerations of the gas as it is;
-/// 2. sources give, fuel burns, gas cools: what a kilogram holds, and the volume V each cell's
-///    gas now needs (again with half the step while some cell would grow by more than half);
+/// 2. sources give, fuel burns, gas cools: what a kilogram holds, and the volume V each cell's gas
+///    now needs (again with half the step while some cell would grow by more than half);
 /// 3. velocities take half the accelerations and the last pressure gradient, move along the flow,
 ///    take the other half;
 /// 4. projection: ∇·u = (V − 1)/Δt;
@@ -188,7 +188,8 @@ public final class Simulation {
         }
         project(volume, dt, steps);
         cancel.check();
-        scalars.advance(fields, volume, range, voxel, (float) dt);
+        boolean turned = ((frame + steps.count) & 1) != 0;
+        scalars.advance(fields, volume, range, voxel, (float) dt, turned);
         pool.giveBack(volume);
         ledger = ledger.plus(scalars);
         refreshTemperature(range);

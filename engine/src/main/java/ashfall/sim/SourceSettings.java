@@ -11,6 +11,7 @@ import ashfall.shot.Vec3;
 ///
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param heat W
+/// @param hottest K: gas that hot takes no heat
 record SourceSettings(
         String name,
         String shape,
@@ -20,6 +21,7 @@ record SourceSettings(
         Curve temperature,
         Curve releasedFuel,
         Curve heat,
+        double hottest,
         Curve smoke,
         Curve volume,
         Curve push,
@@ -40,6 +42,7 @@ record SourceSettings(
                         item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL),
                         name),
                 scaled(curve(item, Source.HEAT), 1000),
+                item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),
                 curve(item, Source.VOLUME),
                 curve(item, Source.PUSH),

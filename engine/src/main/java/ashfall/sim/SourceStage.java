@@ -140,8 +140,10 @@ final class SourceStage {
         }
         double kelvin = source.temperature().at(0.5 * (from + to));
         double gained = fuel + gas * GasLaw.density(kelvin);
-        double energy = heat + gained * law.enthalpy(kelvin);
+        double carried = gained * law.enthalpy(kelvin);
+        double full = law.enthalpy(source.hottest());
         double given = 0;
+        double energy = 0;
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
             for (int y = range.y0(); y < range.y1(); y++) {
@@ -155,7 +157,11 @@ final class SourceStage {
                     double before = mass[i];
                     double after = before + w * gained;
                     mass[i] = (float) after;
-                    mix(contents[GasFields.ENTHALPY], i, before, w * energy, after);
+                    double room = after * full - before * contents[GasFields.ENTHALPY][i];
+                    double warmed =
+                            w * carried + Math.max(0, Math.min(w * heat, room - w * carried));
+                    energy += warmed;
+                    mix(contents[GasFields.ENTHALPY], i, before, warmed, after);
                     mix(contents[GasFields.FUEL], i, before, w * fuel, after);
                     mix(contents[GasFields.OXYGEN], i, before, 0, after);
                     mix(contents[GasFields.SOOT], i, before, w * smoke, after);
@@ -163,7 +169,7 @@ final class SourceStage {
             }
         }
         double share = given * cellVolume;
-        return new Given(fuel * share, energy * share, smoke * share);
+        return new Given(fuel * share, energy * cellVolume, smoke * share);
     }
 
     private static void mix(float[] content, int i, double before, double added, double after) {

@@ -118,6 +118,32 @@ class BurningTest {
                 totals.burnt() * fuel.heat(), totals.heat() + left * 32.8e6, 1e-4 * totals.heat());
     }
 
+    /// Below its ignition, fuel burns only where a flame has been, and no more than burnt there.
+    @Test
+    void burn_inGasOfAFlame_goesOnBelowIgnitionAndEndsBelowExtinction() {
+        double airOxygen = Fuel.OXYGEN_IN_AIR;
+        double fuelLeft = 0.02;
+        double burnt = 0.005;
+        double fresh = airOxygen * (1 - fuelLeft);
+        double used = fresh - burnt * (fuel.oxygen() + airOxygen);
+        assertEquals(0, burntAt(700, fuelLeft, fresh));
+        assertEquals(burnt, burntAt(700, fuelLeft, used), 1e-3 * burnt);
+        assertEquals(0, burntAt(590, fuelLeft, used));
+        double ready = Math.min(fuelLeft, used / fuel.oxygen());
+        assertEquals(ready, burntAt(1000, fuelLeft, used), 1e-3 * ready);
+    }
+
+    /// kg a kilogram of gas burns in a long step with ignition at 900 K.
+    private double burntAt(double kelvin, double fuelShare, double oxygenShare) {
+        int i = shape.at(8, 8, 8);
+        fields.contents[GasFields.FUEL][i] = (float) fuelShare;
+        fields.contents[GasFields.OXYGEN][i] = (float) oxygenShare;
+        fields.contents[GasFields.ENTHALPY][i] = (float) law.enthalpy(kelvin);
+        fields.mass[i] = (float) GasLaw.density(kelvin);
+        double cell = GasLaw.density(kelvin) * VOXEL * VOXEL * VOXEL;
+        return burn(new Burning.Settings(fuel, 900, 1e-3, 0, 0.1, 0, 0, 9.81), 10f).burnt() / cell;
+    }
+
     @Test
     void cooling_ofASootyBlock_doesNotDependOnTheStep() {
         assertEquals(cooledIn(1), cooledIn(64), 10);

@@ -346,6 +346,21 @@ class SimulationTest {
         assertTrue(burns("fireball", "fireball", List.of("mass=5", "fuel=propane"), 10) > 1e4);
     }
 
+    /// What heats takes no gas above its own temperature, however strong it is.
+    @Test
+    void igniter_inStillAir_heatsUpToItsTemperature() {
+        List<String> settings =
+                List.of("radius=0.5", "heat=1000", "elements.fire.sources.pool.on=false");
+        Shot shot = NewShot.make("burner", settings);
+        Simulation s =
+                new Simulation(Setup.of(shot, shot.element("fire"), Fineness.SKETCH), workers);
+        double hottest = 0;
+        for (int i = 0; i < 12; i++) {
+            hottest = Math.max(hottest, s.advanceFrame(new Cancel()).hottestK());
+        }
+        assertTrue(hottest > 700 && hottest < 1801, hottest + " K");
+    }
+
     private double burns(String kind, String element, List<String> settings, int frames) {
         Shot shot = NewShot.make(kind, settings);
         Simulation s =
