@@ -11,9 +11,8 @@ import javafx.stage.Stage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
+import java.lang.management.ManagementFactory;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.Locale;
 
 /// The window as a program. What it opens is set before the toolkit starts it.
@@ -63,8 +62,8 @@ public final class Desk extends Application {
     }
 
     private void report(Run run) {
-        Instant started = ProcessHandle.current().info().startInstant().orElse(Instant.now());
-        double seconds = Duration.between(started, Instant.now()).toMillis() * 1e-3;
+        long now = System.currentTimeMillis();
+        double seconds = (now - ManagementFactory.getRuntimeMXBean().getStartTime()) * 1e-3;
         System.out.println(
                 String.format(
                         Locale.ROOT,

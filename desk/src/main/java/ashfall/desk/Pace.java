@@ -7,6 +7,9 @@ import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.util.Duration;
 
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
 import java.util.Locale;
 
 /// Measures how fast a sketch goes in the open window: after five seconds of warm-up, with the view
@@ -20,6 +23,7 @@ final class Pace {
     private final DeskWindow window;
     private int frames;
     private long pictures;
+    private final List<Double> waits = new ArrayList<>();
     private String still = "";
 
     Pace(DeskWindow window) {
@@ -42,6 +46,7 @@ final class Pace {
                                 e -> {
                                     still = rates("the view still");
                                     count();
+                                    window.fireground().whenWaited(waits::add);
                                     turning.play();
                                 }),
                         new KeyFrame(Duration.seconds(WARM_UP + 2 * MEASURED), e -> end()));
@@ -70,6 +75,13 @@ final class Pace {
     private void end() {
         System.out.println(still);
         System.out.println(rates("the view turned"));
+        Collections.sort(waits);
+        System.out.println(
+                String.format(
+                        Locale.ROOT,
+                        "first picture after a turn: %.0f ms in the middle, %.0f ms for 19 of 20",
+                        waits.get(waits.size() / 2) * 1e3,
+                        waits.get(waits.size() * 19 / 20) * 1e3));
         Platform.exit();
     }
 }

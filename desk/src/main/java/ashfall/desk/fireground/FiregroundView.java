@@ -43,6 +43,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.DoubleConsumer;
 
 /// The picture in the middle of the window: the gas, lines and handles over it, readouts in its
 /// corners. Dragging turns the view, with shift it shifts, the wheel moves nearer.
@@ -68,6 +69,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
     private PictureMaker.Request asked;
+    private DoubleConsumer waited = seconds -> {};
     private PictureMaker.Drawn drawn;
     private boolean moving;
     private double lastX;
@@ -168,6 +170,11 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// Tells once a simulated frame is in the picture.
     public void whenShown(Consumer<Run> listener) {
         firstShown = listener;
+    }
+
+    /// Tells how long each first picture took since it was asked for, s.
+    public void whenWaited(DoubleConsumer listener) {
+        waited = listener;
     }
 
     /// How many pictures were shown so far.
@@ -294,7 +301,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.to(),
                         (int) getWidth(),
                         (int) getHeight(),
-                        finest());
+                        finest(),
+                        System.nanoTime());
         maker.ask(asked);
     }
 
@@ -325,6 +333,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void show(PictureMaker.Drawn done) {
+        if (drawn == null || !drawn.request().equals(done.request())) {
+            waited.accept((System.nanoTime() - done.request().nanos()) * 1e-9);
+        }
         drawn = done;
         pictures++;
         if (done.argb() == null) {

@@ -41,6 +41,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param slice drawn in place of the picture, or null
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
     ///     on, more when another request will follow soon
+    /// @param nanos when it was asked for
     record Request(
             Run run,
             long frame,
@@ -52,7 +53,8 @@ final class PictureMaker implements AutoCloseable {
             Vec3 to,
             int columns,
             int rows,
-            int finest) {}
+            int finest,
+            long nanos) {}
 
     /// A picture that is done.
     ///
