@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
 
 import javafx.application.Platform;
 import javafx.scene.input.KeyCode;
@@ -26,7 +27,8 @@ class ResponsiveUiTest extends DeskTest {
 
     @Override
     Shot first() {
-        return DemoShots.read("oil-store").shot();
+        // Long enough that its sketch does not end meanwhile.
+        return ShotFile.with(DemoShots.read("oil-store").shot(), List.of("frames.last=200"));
     }
 
     @Test
