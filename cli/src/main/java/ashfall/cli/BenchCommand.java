@@ -294,7 +294,7 @@ final class BenchCommand implements Callable<Integer> {
         FieldPool pool = new FieldPool(shape);
         GasLaw law = law();
         GasFields fields = stirred(shape, pool, law);
-        Projection projection = new Projection(shape, Sides.onGround(), workers);
+        Projection projection = new Projection(shape, Sides.onGround(), new float[3], workers);
         float[] volume = pool.borrow();
         float[][] u = {pool.borrow(), pool.borrow(), pool.borrow()};
         float[] impulse = pool.borrow();

@@ -82,7 +82,7 @@ public final class Burning {
 
     /// Burns for a time step.
     ///
-    /// @param fields velocities and oxygen at the start of the step; only read
+    /// @param fields strain rates at the start of the step; only read
     /// @param contents what sources have been added to, per cubic metre of cell; per cubic metre of
     ///     gas on return
     /// @param mass in a cubic metre of cell, with what sources gave; in a cubic metre of gas on
@@ -144,7 +144,7 @@ public final class Burning {
 
     /// Everything a row of cells needs, with the names of the physics.
     private static final class Row {
-        private final GasFields fields;
+        private final float[] strain;
         private final GasLaw law;
         private final Escape escape;
         private final float[][] contents;
@@ -153,9 +153,6 @@ public final class Burning {
         private final float[] flame;
         private final float dt;
         private final GridShape shape;
-        private final int sy;
-        private final int sz;
-        private final float perVoxel;
         private final float ambient;
         private final float ignition;
         private final float extinction;
@@ -184,7 +181,7 @@ public final class Burning {
                 float voxel,
                 float dt,
                 GridShape shape) {
-            this.fields = fields;
+            this.strain = fields.strain;
             this.law = law;
             this.escape = escape;
             this.contents = contents;
@@ -193,9 +190,6 @@ public final class Burning {
             this.flame = flame;
             this.dt = dt;
             this.shape = shape;
-            this.sy = shape.sy();
-            this.sz = shape.sz();
-            this.perVoxel = 1 / voxel;
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
             this.ignition = (float) s.ignition();
@@ -319,38 +313,8 @@ public final class Burning {
         private double mixingTime(int i, double kelvin) {
             double hot = kelvin / 300;
             double diffusion = voxel * voxel / (2.1e-5 * hot * Math.sqrt(hot));
-            double stirring = mixing / Math.max(1e-3, strain(i));
+            double stirring = mixing / Math.max(1e-3, strain[i]);
             return Math.max(burnTime, Math.min(diffusion, Math.min(stirring, longest)));
-        }
-
-        /// |S| = √(2 S_ij S_ij) of the face velocities at a cell, 1/s.
-        private double strain(int i) {
-            float[] u = fields.velocity[0];
-            float[] v = fields.velocity[1];
-            float[] w = fields.velocity[2];
-            float xx = u[i + 1] - u[i];
-            float yy = v[i + sy] - v[i];
-            float zz = w[i + sz] - w[i];
-            float xy =
-                    0.25f
-                            * ((u[i + sy] + u[i + sy + 1])
-                                    - (u[i - sy] + u[i - sy + 1])
-                                    + (v[i + 1] + v[i + 1 + sy])
-                                    - (v[i - 1] + v[i - 1 + sy]));
-            float xz =
-                    0.25f
-                            * ((u[i + sz] + u[i + sz + 1])
-                                    - (u[i - sz] + u[i - sz + 1])
-                                    + (w[i + 1] + w[i + 1 + sz])
-                                    - (w[i - 1] + w[i - 1 + sz]));
-            float yz =
-                    0.25f
-                            * ((v[i + sz] + v[i + sz + sy])
-                                    - (v[i - sz] + v[i - sz + sy])
-                                    + (w[i + sy] + w[i + sy + sz])
-                                    - (w[i - sy] + w[i - sy + sz]));
-            return perVoxel
-                    * Math.sqrt(2 * (xx * xx + yy * yy + zz * zz) + xy * xy + xz * xz + yz * yz);
         }
 
         /// Temperature after a step of optically thin T⁴ radiation times the escape factor, never

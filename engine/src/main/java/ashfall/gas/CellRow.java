@@ -28,6 +28,10 @@ final class CellRow {
 
     final float[] perMass;
 
+    /// Strain rate, 1/s, and from [Strain#exchange] on what is exchanged with a neighbour, as a
+    /// share of a cell.
+    final float[] exchange;
+
     /// Contents of a kilogram and, last, the mass in a cubic metre of gas.
     final float[][] value;
 
@@ -39,6 +43,7 @@ final class CellRow {
         perVolume = new float[length];
         mass = new float[length];
         perMass = new float[length];
+        exchange = new float[length];
         value = new float[VALUES][length];
         slope = new float[VALUES][length];
     }
@@ -47,6 +52,7 @@ final class CellRow {
     void load(GasFields fields, float[] volumes, int at, int to, int n) {
         System.arraycopy(volumes, at, volume, to, n);
         System.arraycopy(fields.mass, at, value[MASS], to, n);
+        System.arraycopy(fields.strain, at, exchange, to, n);
         for (int k = 0; k < MASS; k++) {
             System.arraycopy(fields.contents[k], at, value[k], to, n);
         }
@@ -76,6 +82,7 @@ final class CellRow {
     /// Repeats the cell at one place from `start` to before `end`.
     void repeat(int place, int start, int end) {
         Arrays.fill(volume, start, end, volume[place]);
+        Arrays.fill(exchange, start, end, 0);
         for (float[] v : value) {
             Arrays.fill(v, start, end, v[place]);
         }
@@ -99,6 +106,7 @@ final class CellRow {
         shift(from.volume, volume, by, n);
         shift(from.perVolume, perVolume, by, n);
         shift(from.perMass, perMass, by, n);
+        shift(from.exchange, exchange, by, n);
         for (int k = 0; k < VALUES; k++) {
             shift(from.value[k], value[k], by, n);
             shift(from.slope[k], slope[k], by, n);

@@ -69,6 +69,33 @@ final class FaceRow {
         }
     }
 
+    /// Adds what eddies smaller than a cell exchange between the cells below and above `n` faces.
+    /// The lighter of the two sets the mass, so that neither is overrun.
+    ///
+    /// @param closed places of faces that they do not cross: the sides of the box
+    void mix(CellRow below, CellRow above, int[] closed, int closedCount, int n) {
+        exchanged(below.exchange, below.perMass, above.exchange, above.perMass, part, n);
+        for (int i = 0; i < closedCount; i++) {
+            part[closed[i]] = 0;
+        }
+        for (int k = 0; k < MASS; k++) {
+            mix(part, below.value[k], above.value[k], flux[k], n);
+        }
+    }
+
+    private static void exchanged(
+            float[] below, float[] perBelow, float[] above, float[] perAbove, float[] out, int n) {
+        for (int i = 0; i < n; i++) {
+            out[i] = (below[i] + above[i]) / (perBelow[i] + perAbove[i]);
+        }
+    }
+
+    private static void mix(float[] mass, float[] below, float[] above, float[] flux, int n) {
+        for (int i = 0; i < n; i++) {
+            flux[i] += mass[i] * (below[i] - above[i]);
+        }
+    }
+
     private void carry(int k, int n) {
         if (used == 0) {
             Arrays.fill(flux[k], 0, n, 0);

@@ -44,6 +44,9 @@ public final class GasFields {
     /// Heat release of the last step, W/m³.
     public float[] flame;
 
+    /// Strain rate at the start of the step, 1/s, where there is anything but air.
+    public final float[] strain;
+
     /// Gas at rest or in a steady wind, ambient everywhere.
     ///
     /// @param oxygenShare mass fraction of oxygen in the surrounding air
@@ -63,6 +66,7 @@ public final class GasFields {
         impulseBefore = filled(pool, 0);
         temperature = filled(pool, (float) law.temperatureOfEnthalpy(0));
         flame = filled(pool, 0);
+        strain = filled(pool, 0);
     }
 
     private static float[] filled(FieldPool pool, float value) {

@@ -1,5 +1,6 @@
 package ashfall.gas;
 
+import ashfall.gas.FaceRow.Beside;
 import ashfall.grid.GridShape;
 
 import java.util.Arrays;
@@ -17,18 +18,21 @@ final class LineSweep {
     private final int length;
     private final CellRow[] ring = new CellRow[2 * MOST_REACH + 2];
     private final CellRow result;
+    private final int[] sideFaces;
     private FaceRow low;
     private FaceRow high;
 
     /// What stays the same through the sweeps of a cycle.
     ///
     /// @param courant time of the cycle over the voxel: turns m/s into cells
-    record Cycle(GasFields fields, float[] volume, CellRange range, float courant) {}
+    /// @param seconds of the cycle
+    record Cycle(GasFields fields, float[] volume, CellRange range, float courant, float seconds) {}
 
     LineSweep(GridShape shape) {
         this.shape = shape;
         this.length = Math.max(2 * BUNDLE, shape.nx() + 2 * MOST_REACH + 2);
         this.result = new CellRow(length);
+        this.sideFaces = new int[2 * BUNDLE];
         this.low = new FaceRow(length);
         this.high = new FaceRow(length);
     }
@@ -71,6 +75,7 @@ final class LineSweep {
                 cells.load(cycle.fields, cycle.volume, from, g * width, width);
             }
             cells.weigh(n);
+            Strain.exchange(cells.exchange, cycle.seconds, n);
             int before = p - 1;
             CellRow sloped = row(Math.floorMod(before, places));
             if (before >= first && before < last && before > 0 && before < sides - 1) {
@@ -90,7 +95,11 @@ final class LineSweep {
                 System.arraycopy(u, from, high.moved, g * width, width);
             }
             scale(high.moved, cycle.courant, n);
-            high.carry(o -> row(Math.floorMod(face + o, places)), reach, n);
+            Beside beside = o -> row(Math.floorMod(face + o, places));
+            high.carry(beside, reach, n);
+            if (face > 0 && face < sides) {
+                high.mix(beside.row(-1), beside.row(0), sideFaces, 0, n);
+            }
             if (face > first) {
                 row(Math.floorMod(face - 1, places)).update(low, high, result, n);
                 for (int g = 0; g < groups; g++) {
@@ -187,6 +196,7 @@ final class LineSweep {
         }
         scale(low.moved, cycle.courant, n);
         cells.weigh(n);
+        Strain.exchange(cells.exchange, cycle.seconds, n);
         CellRow below = row(1);
         CellRow above = row(2);
         for (int k = 0; k <= GasFields.CONTENTS; k++) {
@@ -201,6 +211,17 @@ final class LineSweep {
             cells.flatten(end - (r.x1() == shape.nx() ? 1 : 0), start + pitch);
         }
         low.carry(o -> shifted(cells, o, n), reach, n);
+        int closed = 0;
+        for (int line = 0; line < lines; line++) {
+            int start = line * pitch + reach;
+            if (r.x0() == 0) {
+                sideFaces[closed++] = start;
+            }
+            if (r.x1() == shape.nx()) {
+                sideFaces[closed++] = start + width;
+            }
+        }
+        low.mix(shifted(cells, -1, n), cells, sideFaces, closed, n);
         for (int k = 0; k <= GasFields.CONTENTS; k++) {
             CellRow.shift(low.flux[k], high.flux[k], 1, n);
         }

@@ -3,6 +3,8 @@ package ashfall.gas;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
+import java.util.function.IntConsumer;
+
 /// Makes the flow grow by exactly what burns: `∇·u = S`, by the pressure of a gas of varying
 /// density, `∇·((Δt/ρ)∇p') = ∇·u* − S` (Rehm & Baum 1978; Majda & Sethian 1985). p' leaves the
 /// hydrostatic part of still air out.
@@ -11,6 +13,10 @@ import ashfall.work.Workers;
 /// source that grows by ΔQ m³/s within Δt accelerates the air at distance r, which takes `p = ρ∞
 /// ΔQ/(4π r Δt)`, mirrored in a closed ground. With zero there instead, a box close around the fire
 /// would brake its expansion.
+///
+/// Air that is drawn in comes from rest (or from the wind) and pays for its speed with pressure, `p
+/// = −½ρu²` (Bernoulli); with none to pay, air drawn in and blown out in turn would carry more and
+/// more energy into the box. The term is taken as `−½ρ|u*|u`, so that no step overshoots.
 public final class Projection {
     /// What a projection reached. `relative`: ‖∇·u − S‖₂ over ‖∇·u* − S‖₂; `largest`: max|∇·u −
     /// S|Δt.
@@ -24,11 +30,14 @@ public final class Projection {
     private final Pressure pressure;
     private final double[][] partial;
     private final Sides sides;
+    private final float[] wind;
 
     /// @param sides which sides are closed
-    public Projection(GridShape shape, Sides sides, Workers workers) {
+    /// @param wind m/s along x, y, z, of the air outside
+    public Projection(GridShape shape, Sides sides, float[] wind, Workers workers) {
         this.shape = shape;
         this.sides = sides;
+        this.wind = wind.clone();
         this.workers = workers;
         this.pressure = new Pressure(shape, workers);
         this.partial = new double[5][shape.nz()];
@@ -51,7 +60,6 @@ public final class Projection {
                 (axis, at, n) ->
                         inverseDensityRow(temperature, beta[axis], at, n, shape.stride(axis)));
         closeSides(beta);
-        pressure.prepare();
     }
 
     /// 1/ρ of n lower faces, with ρ the mean of K/T on both sides.
@@ -78,6 +86,40 @@ public final class Projection {
     }
 
     private void clearSide(float[] f, int axis, int position) {
+        forEachFace(axis, position, i -> f[i] = 0);
+    }
+
+    /// Slows what flows in through open sides by what Bernoulli's pressure takes from it.
+    private void drawIn(float[][] u, float cellsPerSpeed) {
+        for (int axis = 0; axis < 3; axis++) {
+            if (!sides.lowClosed(axis)) {
+                drawIn(u[axis], axis, 0, 1f, cellsPerSpeed);
+            }
+            if (!sides.highClosed(axis)) {
+                drawIn(u[axis], axis, shape.count(axis), -1f, cellsPerSpeed);
+            }
+        }
+    }
+
+    /// @param inward sign of velocities that point into the box
+    private void drawIn(float[] u, int axis, int position, float inward, float cellsPerSpeed) {
+        float[] beta = pressure.coefficients()[axis];
+        float blown = Math.max(0, inward * wind[axis]);
+        float head = 0.5f * cellsPerSpeed * blown * blown;
+        forEachFace(
+                axis,
+                position,
+                i -> {
+                    float speed = inward * u[i];
+                    if (speed > 0) {
+                        float share = 1f / (1f + 0.5f * cellsPerSpeed * speed);
+                        u[i] = inward * (speed + head) * share;
+                        beta[i] *= share;
+                    }
+                });
+    }
+
+    private void forEachFace(int axis, int position, IntConsumer what) {
         int na = axis == 0 ? shape.ny() : shape.nx();
         int nb = axis == 2 ? shape.ny() : shape.nz();
         for (int b = 0; b < nb; b++) {
@@ -86,7 +128,7 @@ public final class Projection {
                         axis == 0
                                 ? shape.at(position, a, b)
                                 : axis == 1 ? shape.at(a, position, b) : shape.at(a, b, position);
-                f[i] = 0;
+                what.accept(i);
             }
         }
     }
@@ -103,6 +145,8 @@ public final class Projection {
             float voxel,
             float dtSeconds) {
         closeSides(u);
+        drawIn(u, dtSeconds / voxel);
+        pressure.prepare();
         float[] right = pressure.rightSide();
         float scale = voxel / dtSeconds;
         workers.forEachSlab(

@@ -14,6 +14,8 @@ import java.util.Arrays;
 /// each over any distance ([FaceRow]), and into cycles only where the flow stretches so fast that a
 /// sweep would leave a cell nearly empty or shear it by more than itself.
 ///
+/// Sweeps also mix neighbours by the eddies that the grid does not show ([Strain]).
+///
 /// Burning leaves a cell overfull (volume above 1), and the projected flow takes the excess out. At
 /// the end of the step the volume of each cell is 1 to the accuracy of the projection; the mass
 /// there is kept as it is, so that nothing is lost, and what room it needs is asked for in the next
@@ -67,7 +69,8 @@ public final class ScalarTransport {
         float perCell = dtSeconds / voxel;
         cycles =
                 1 + (int) (largestStretch(fields.velocity, volume, range, perCell) / STRETCH_LIMIT);
-        LineSweep.Cycle cycle = new LineSweep.Cycle(fields, volume, range, perCell / cycles);
+        LineSweep.Cycle cycle =
+                new LineSweep.Cycle(fields, volume, range, perCell / cycles, dtSeconds / cycles);
         for (int i = 0; i < cycles; i++) {
             boolean upright = (i & 1) == (turned ? 1 : 0);
             if (upright) {

@@ -48,7 +48,7 @@ public record Setup(
 
     /// Bytes a cell takes while a run is under way, everything resident included; measured by
     /// `SimulationTest`.
-    public static final int BYTES_PER_CELL = 160;
+    public static final int BYTES_PER_CELL = 164;
 
     private static final long MOST_CELLS = 1_200_000_000L;
 

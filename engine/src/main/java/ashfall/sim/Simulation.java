@@ -9,6 +9,7 @@ import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
 import ashfall.gas.ScalarTransport;
+import ashfall.gas.Strain;
 import ashfall.gas.VelocityTransport;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -88,7 +89,7 @@ public final class Simulation {
         this.forces = new Forces(setup.box(), setup.lattice(), pool, workers);
         this.velocities = new VelocityTransport(shape, pool, workers);
         this.scalars = new ScalarTransport(shape, workers);
-        this.projection = new Projection(shape, setup.sides(), workers);
+        this.projection = new Projection(shape, setup.sides(), setup.wind(), workers);
         this.activity = new Activity(shape, workers);
         this.partial = new double[shape.nz()];
         this.frame = setup.firstFrame() - 1;
@@ -171,6 +172,7 @@ public final class Simulation {
         }
         Faces.fillSpare(shape, fields.temperature, -1);
         CellRange range = activeRange(end);
+        Strain.find(shape, fields.velocity, range, voxel, fields.strain, workers);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         forces.accelerations(fields, law, setup.forces(), range, time, acceleration);
         double dt = stableStep(end, acceleration);

@@ -102,6 +102,42 @@ class ScalarTransportConservationTest {
         }
     }
 
+    /// Eddies that the grid does not show spread a blob at the pace of diffusion, and never through
+    /// a side.
+    @Test
+    void blob_inStrainedGasAtRest_spreadsLikeDiffusionAndLosesNothing() {
+        float[] fuel = fields.contents[GasFields.FUEL];
+        StirredFlow.blob(shape, fuel);
+        Arrays.fill(fields.strain, 1f);
+        double before = sum(GasFields.FUEL);
+        double width = squaredWidth(fuel);
+        int steps = 40;
+        for (int i = 0; i < steps; i++) {
+            step();
+        }
+        assertEquals(1, sum(GasFields.FUEL) / before, 1e-5);
+        // Each axis adds 2 D t; D is 0.15² / 0.5 cells² a second at a strain of 1.
+        assertEquals(2 * 0.045 * steps, squaredWidth(fuel) - width, 0.05);
+    }
+
+    /// Variance of a content along x, cells².
+    private double squaredWidth(float[] content) {
+        double sum = 0;
+        double first = 0;
+        double second = 0;
+        for (int z = 0; z < N; z++) {
+            for (int y = 0; y < N; y++) {
+                for (int x = 0; x < N; x++) {
+                    double c = content[shape.at(x, y, z)];
+                    sum += c;
+                    first += c * x;
+                    second += c * x * x;
+                }
+            }
+        }
+        return second / sum - first * first / sum / sum;
+    }
+
     /// An overfull cell (volume 1.5) in a flow that lets the excess out keeps its temperature, and
     /// nothing is lost.
     @Test

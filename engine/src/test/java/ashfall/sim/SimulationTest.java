@@ -9,6 +9,7 @@ import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
+import ashfall.grid.Seeded;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Element;
@@ -107,6 +108,28 @@ class SimulationTest {
         double acceleration = momentum / mass / s.time();
         System.out.printf(Locale.ROOT, "hot sphere: %.2f m/s2, expected 11.2%n", acceleration);
         assertEquals(11.2114, acceleration, 0.1 * 11.2114);
+    }
+
+    /// Air in a box that is open but for the ground comes to rest: what it draws in brings no
+    /// energy along.
+    @Test
+    void stirredAir_inAnOpenBox_comesToRest() {
+        int n = 32;
+        Simulation s = box(3.2, n, List.of("bottom"), 0, 24);
+        for (int axis = 0; axis < 3; axis++) {
+            float[] u = s.fields().velocity[axis];
+            for (int i = 0; i < u.length; i++) {
+                u[i] = 8 * Seeded.unit(7, axis, 0, i / 16) - 4;
+            }
+        }
+        s.advanceFrame(new Cancel());
+        double before = energy(s.fields(), n);
+        for (int frame = 0; frame < 240; frame++) {
+            s.advanceFrame(new Cancel());
+        }
+        double kept = energy(s.fields(), n) / before;
+        System.out.printf(Locale.ROOT, "open box: %.4f of the energy after 10 s%n", kept);
+        assertTrue(kept < 0.05, "kept " + kept);
     }
 
     /// Taylor–Green in a closed box of 64³ over one turnover, 2π/U with U = 1 and a wave number of
