@@ -260,6 +260,7 @@ final class BenchCommand implements Callable<Integer> {
                                     CellRange.all(shape),
                                     1f / size,
                                     2f / size,
+                                    1f,
                                     false);
                         });
         // Each cycle reads and writes four contents, mass and volume in two passes, with three

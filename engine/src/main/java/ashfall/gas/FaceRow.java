@@ -49,16 +49,18 @@ final class FaceRow {
         part = new float[length];
     }
 
-    /// Finds all fluxes of `n` faces from their volumes.
+    /// Finds all fluxes of `n` faces from their volumes, and what unseen eddies add.
     ///
     /// @param reach the most cells that a face can draw from
     void carry(Beside beside, int reach, int n) {
         used = 0;
+        CellRow below = beside.row(-1);
+        CellRow above = beside.row(0);
         if (positive(moved, rest, 1f, n)) {
-            draw(beside, 1f, reach, n);
+            draw(beside, below, 1f, reach, n);
         }
         if (positive(moved, rest, -1f, n)) {
-            draw(beside, -1f, reach, n);
+            draw(beside, above, -1f, reach, n);
         }
         Arrays.fill(flux[MASS], 0, n, 0);
         for (int s = 0; s < used; s++) {
@@ -67,17 +69,14 @@ final class FaceRow {
         for (int k = 0; k < MASS; k++) {
             carry(k, n);
         }
+        mix(below, above, n);
     }
 
-    /// Adds what eddies smaller than a cell exchange between the cells below and above `n` faces.
-    /// The lighter of the two sets the mass, so that neither is overrun.
-    ///
-    /// @param closed places of faces that they do not cross: the sides of the box
-    void mix(CellRow below, CellRow above, int[] closed, int closedCount, int n) {
+    /// Adds what eddies smaller than a cell exchange between the cells below and above `n` faces:
+    /// as much as the calmer of them allows, so nothing through a side of the box, and of the mass
+    /// of the lighter, so that neither is overrun.
+    private void mix(CellRow below, CellRow above, int n) {
         exchanged(below.exchange, below.perMass, above.exchange, above.perMass, part, n);
-        for (int i = 0; i < closedCount; i++) {
-            part[closed[i]] = 0;
-        }
         for (int k = 0; k < MASS; k++) {
             mix(part, below.value[k], above.value[k], flux[k], n);
         }
@@ -86,7 +85,7 @@ final class FaceRow {
     private static void exchanged(
             float[] below, float[] perBelow, float[] above, float[] perAbove, float[] out, int n) {
         for (int i = 0; i < n; i++) {
-            out[i] = (below[i] + above[i]) / (perBelow[i] + perAbove[i]);
+            out[i] = 2f * Math.min(below[i], above[i]) / (perBelow[i] + perAbove[i]);
         }
     }
 
@@ -133,9 +132,10 @@ final class FaceRow {
     }
 
     /// Takes `rest` from the cells against the direction, nearest first.
-    private void draw(Beside beside, float direction, int reach, int n) {
+    private void draw(Beside beside, CellRow nearest, float direction, int reach, int n) {
         for (int level = 0; level < reach && (level == 0 || any(rest, n)); level++) {
-            CellRow cells = beside.row(direction > 0 ? -1 - level : level);
+            int offset = direction > 0 ? -1 - level : level;
+            CellRow cells = level == 0 ? nearest : beside.row(offset);
             Share share = next();
             share.cells = cells;
             if (level == reach - 1) {

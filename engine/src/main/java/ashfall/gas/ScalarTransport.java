@@ -21,9 +21,6 @@ import java.util.Arrays;
 /// there is kept as it is, so that nothing is lost, and what room it needs is asked for in the next
 /// step.
 public final class ScalarTransport {
-    /// Share of a cell's gas that one cycle may draw out of it by stretching.
-    private static final float STRETCH_LIMIT = 0.85f;
-
     private static final int FIELDS = GasFields.CONTENTS;
 
     private final GridShape shape;
@@ -53,6 +50,7 @@ public final class ScalarTransport {
     /// @param range where anything differs from the surroundings, with a rim as wide as gas can
     ///     move in the step
     /// @param voxel edge of a cell, m
+    /// @param fastest velocity of any face, m/s
     /// @param turned sweeps in the opposite order, as every second step should
     public void advance(
             GasFields fields,
@@ -60,6 +58,7 @@ public final class ScalarTransport {
             CellRange range,
             float voxel,
             float dtSeconds,
+            float fastest,
             boolean turned) {
         Arrays.fill(gone, 0);
         cycles = 0;
@@ -67,8 +66,13 @@ public final class ScalarTransport {
             return;
         }
         float perCell = dtSeconds / voxel;
+        float drawn = largestStretch(fields.velocity, volume, range, perCell);
         cycles =
-                1 + (int) (largestStretch(fields.velocity, volume, range, perCell) / STRETCH_LIMIT);
+                1
+                        + (int)
+                                Math.max(
+                                        drawn / (1 - LineSweep.LEAST),
+                                        fastest * perCell / LineSweep.FURTHEST);
         LineSweep.Cycle cycle =
                 new LineSweep.Cycle(fields, volume, range, perCell / cycles, dtSeconds / cycles);
         for (int i = 0; i < cycles; i++) {

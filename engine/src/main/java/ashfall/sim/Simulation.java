@@ -190,8 +190,12 @@ public final class Simulation {
         }
         project(volume, dt, steps);
         cancel.check();
+        // The projection may have made the gas faster than the step was chosen for.
+        double fastest = activity.largest(fields.velocity);
+        int reach = 1 + (int) (fastest * dt / voxel);
+        range = range.isEmpty() ? range : range.grown(Math.max(0, reach - RIM), shape);
         boolean turned = ((frame + steps.count) & 1) != 0;
-        scalars.advance(fields, volume, range, voxel, (float) dt, turned);
+        scalars.advance(fields, volume, range, voxel, (float) dt, (float) fastest, turned);
         pool.giveBack(volume);
         ledger = ledger.plus(scalars);
         refreshTemperature(range);
