@@ -132,6 +132,28 @@ class SimulationTest {
         assertTrue(kept < 0.05, "kept " + kept);
     }
 
+    /// Wind blows through an open box without being slowed where it enters.
+    @Test
+    void wind_throughAnOpenBox_keepsItsSpeed() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("burner", List.of()),
+                        List.of(
+                                "air.wind=3,0,0",
+                                "elements.fire.sources.pool.on=false",
+                                "elements.fire.sources.pilot.on=false"));
+        Simulation s =
+                new Simulation(Setup.of(shot, shot.element("fire"), Fineness.SKETCH), workers);
+        for (int i = 0; i < 24; i++) {
+            s.advanceFrame(new Cancel());
+        }
+        GridShape shape = s.fields().shape();
+        for (int x = 0; x <= shape.nx(); x++) {
+            int i = shape.at(x, shape.ny() / 2, shape.nz() / 2);
+            assertEquals(3, s.fields().velocity[0][i], 0.01);
+        }
+    }
+
     /// Taylor–Green in a closed box of 64³ over one turnover, 2π/U with U = 1 and a wave number of
     /// 1.
     @Test
