@@ -18,31 +18,20 @@ import ashfall.desk.run.FiringProcess;
 import ashfall.desk.run.Runs;
 import ashfall.desk.run.Sketcher;
 import ashfall.desk.train.TrainView;
-import ashfall.shot.DemoShots;
-import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
-import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
-import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
@@ -50,12 +39,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 
 import java.nio.file.Path;
-import java.time.Instant;
-import java.time.LocalTime;
-import java.time.ZoneId;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -65,7 +49,6 @@ public final class DeskWindow implements AutoCloseable {
     private static final double CHART_LEAST = 160;
 
     private final Stage stage;
-    private final FileAsk files;
     private final Places places;
     private final Workers workers = Workers.ofMachine();
     private final Document document;
@@ -80,7 +63,8 @@ public final class DeskWindow implements AutoCloseable {
     private final ManifestView manifest;
     private final TrainView train;
     private final Notice notice = new Notice();
-    private final Region help;
+    private final ShotFiles shots;
+    private final KeysHelp help;
     private final List<Command> commands = new ArrayList<>();
     private final StackPane root;
 
@@ -101,7 +85,6 @@ public final class DeskWindow implements AutoCloseable {
             FiringProcess.Launcher launcher) {
         Application.setUserAgentStylesheet(Tokens.sheet());
         this.stage = stage;
-        this.files = files;
         this.places = places;
         this.document = new Document(first);
         document.fileProperty().set(from);
@@ -122,11 +105,13 @@ public final class DeskWindow implements AutoCloseable {
         this.viewBar = new ViewBar(runs, look, fireground);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
+        this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
         makeCommands();
-        this.train = new TrainView(document, runs, selection, fileMenu());
+        ShotMenu menu = new ShotMenu(document, shots, recent, commands, this::toggleHelp);
+        this.train = new TrainView(document, runs, selection, menu);
         DialsView dials = new DialsView(document, runs, selection);
         ChartView chart = new ChartView(document, runs, selection);
-        this.help = help();
+        this.help = new KeysHelp(commands);
         VBox middle = new VBox(viewBar, notice, fireground);
         VBox.setVgrow(fireground, Priority.ALWAYS);
         BorderPane regions = new BorderPane();
@@ -148,7 +133,7 @@ public final class DeskWindow implements AutoCloseable {
         stage.setOnCloseRequest(
                 e -> {
                     e.consume();
-                    whenLetGo(this::closeForGood);
+                    shots.whenLetGo(this::closeForGood);
                 });
         document.shotProperty().addListener((o, was, is) -> title());
         document.savedProperty().addListener((o, was, is) -> title());
@@ -166,7 +151,7 @@ public final class DeskWindow implements AutoCloseable {
                 .start(
                         () -> {
                             List<Recovery.Left> left = Recovery.left(places.recovery());
-                            Platform.runLater(() -> offer(left));
+                            Platform.runLater(() -> shots.offer(left));
                         });
     }
 
@@ -193,61 +178,14 @@ public final class DeskWindow implements AutoCloseable {
                         + " - Ashfall");
     }
 
-    /// Offers shots that crashes left, the newest first.
-    private void offer(List<Recovery.Left> left) {
-        if (left.isEmpty()) {
-            return;
-        }
-        Recovery.Left newest = left.getFirst();
-        LocalTime at =
-                LocalTime.ofInstant(
-                                Instant.ofEpochMilli(newest.savedMillis()), ZoneId.systemDefault())
-                        .truncatedTo(ChronoUnit.MINUTES);
-        Map<String, Runnable> answers = new LinkedHashMap<>();
-        answers.put(
-                "Take it up",
-                () -> {
-                    document.recover(newest.shot(), newest.origin());
-                    opened();
-                    discard(newest);
-                });
-        answers.put("Let it go", () -> discard(newest));
-        notice.ask(
-                "'"
-                        + newest.shot().name()
-                        + "' had changes that were not saved when Ashfall ended without being"
-                        + " closed; they were kept at "
-                        + at
-                        + ".",
-                answers);
-    }
-
-    private void discard(Recovery.Left left) {
-        Thread.ofVirtual()
-                .start(
-                        () -> {
-                            autosave.write();
-                            try {
-                                Recovery.discard(left);
-                            } catch (java.io.IOException e) {
-                                Platform.runLater(
-                                        () ->
-                                                notice.say(
-                                                        "what was kept in '"
-                                                                + left.folder()
-                                                                + "' cannot be removed"));
-                            }
-                        });
-    }
-
     private void makeCommands() {
         add("undo", "Undo", "Shortcut+Z", document::undo);
         add("redo", "Redo", "Shortcut+Shift+Z", document::redo);
         add("redo-too", "Redo", "Shortcut+Y", document::redo);
-        add("new", "New shot", "Shortcut+N", () -> create("burner"));
-        add("open", "Open", "Shortcut+O", this::askToOpen);
-        add("save", "Save", "Shortcut+S", this::save);
-        add("save-as", "Save as", "Shortcut+Shift+S", this::saveAs);
+        add("new", "New shot", "Shortcut+N", () -> shots.create("burner"));
+        add("open", "Open", "Shortcut+O", shots::askToOpen);
+        add("save", "Save", "Shortcut+S", shots::save);
+        add("save-as", "Save as", "Shortcut+Shift+S", shots::saveAs);
         add("play", "Play or stop", "Space", () -> runs.playhead().togglePlay());
         add("step-on", "One frame on", "Right", () -> runs.playhead().step(1));
         add("step-back", "One frame back", "Left", () -> runs.playhead().step(-1));
@@ -278,78 +216,6 @@ public final class DeskWindow implements AutoCloseable {
 
     private void add(String id, String text, String key, Runnable run) {
         commands.add(Command.of(id, text, key, run));
-    }
-
-    private MenuButton fileMenu() {
-        MenuButton menu = new MenuButton("Shot");
-        menu.setId("shot-menu");
-        menu.setOnShowing(e -> fill(menu));
-        fill(menu);
-        return menu;
-    }
-
-    private void fill(MenuButton menu) {
-        Menu fresh = new Menu("New");
-        fresh.setId("menu-new");
-        for (String kind : NewShot.KINDS) {
-            fresh.getItems().add(entry("new-" + kind, kind, "", () -> create(kind)));
-        }
-        Menu demos = new Menu("Demo");
-        demos.setId("menu-demo");
-        DemoShots.all()
-                .keySet()
-                .forEach(
-                        demo ->
-                                demos.getItems()
-                                        .add(entry("demo-" + demo, demo, "", () -> demo(demo))));
-        Menu last = new Menu("Recent");
-        last.setId("menu-recent");
-        for (Path path : recent.paths()) {
-            last.getItems()
-                    .add(
-                            entry(
-                                    "recent-" + path.getFileName(),
-                                    path.toString(),
-                                    "",
-                                    () -> whenLetGo(() -> open(path))));
-        }
-        last.setDisable(last.getItems().isEmpty());
-        MenuItem undo =
-                entry("menu-undo", "Undo " + words(document.undoName()), "undo", document::undo);
-        undo.setDisable(document.undoName() == null);
-        MenuItem redo =
-                entry("menu-redo", "Redo " + words(document.redoName()), "redo", document::redo);
-        redo.setDisable(document.redoName() == null);
-        menu.getItems()
-                .setAll(
-                        fresh,
-                        entry("menu-open", "Open", "open", this::askToOpen),
-                        last,
-                        demos,
-                        new SeparatorMenuItem(),
-                        entry("menu-save", "Save", "save", this::save),
-                        entry("menu-save-as", "Save as", "save-as", this::saveAs),
-                        new SeparatorMenuItem(),
-                        undo,
-                        redo,
-                        new SeparatorMenuItem(),
-                        entry("menu-help", "Keys", "help", this::toggleHelp));
-    }
-
-    private static String words(String name) {
-        return name == null ? "" : name;
-    }
-
-    private MenuItem entry(String id, String text, String command, Runnable run) {
-        MenuItem item = new MenuItem(text);
-        item.setMnemonicParsing(false);
-        item.setId(id);
-        commands.stream()
-                .filter(c -> c.id().equals(command))
-                .findFirst()
-                .ifPresent(c -> item.setText(text + "   " + c.keyWords()));
-        item.setOnAction(e -> run.run());
-        return item;
     }
 
     /// Shortcuts; plain keys leave typing alone.
@@ -418,127 +284,8 @@ public final class DeskWindow implements AutoCloseable {
         return grip;
     }
 
-    private Region help() {
-        GridPane grid = new GridPane();
-        grid.setHgap(24);
-        grid.setVgap(4);
-        int row = 0;
-        for (Command command : commands) {
-            if (command.id().endsWith("-too")) {
-                continue;
-            }
-            Label key = new Label(command.keyWords());
-            key.getStyleClass().add("figure");
-            int column = row / 13 * 2;
-            grid.add(key, column, row % 13);
-            Label what = new Label(command.text());
-            GridPane.setValignment(key, VPos.BASELINE);
-            GridPane.setValignment(what, VPos.BASELINE);
-            grid.add(what, column + 1, row % 13);
-            row++;
-        }
-        Label title = new Label("Keys");
-        title.getStyleClass().add("region-title");
-        Label mouse =
-                new Label(
-                        "Drag turns the fireground, Shift and drag shifts it, the wheel moves"
-                                + " nearer. Shift makes dials fine; a double click puts a dial"
-                                + " back. Esc closes this.");
-        mouse.setWrapText(true);
-        VBox box = new VBox(12, title, grid, mouse);
-        box.setId("help");
-        box.getStyleClass().add("help");
-        box.setMaxSize(560, Region.USE_PREF_SIZE);
-        box.setVisible(false);
-        return box;
-    }
-
     private void toggleHelp() {
         help.setVisible(!help.isVisible());
-    }
-
-    /// Does something that loses what is not saved, once the user agrees.
-    private void whenLetGo(Runnable then) {
-        if (document.savedProperty().get()) {
-            then.run();
-            return;
-        }
-        Map<String, Runnable> answers = new LinkedHashMap<>();
-        answers.put("Save", () -> save(then));
-        answers.put("Let changes go", then);
-        answers.put("Cancel", () -> {});
-        notice.ask("'" + document.shot().name() + "' has changes that are not saved.", answers);
-    }
-
-    private void create(String kind) {
-        whenLetGo(
-                () -> {
-                    document.open(NewShot.make(kind, List.of()), null);
-                    opened();
-                });
-    }
-
-    private void demo(String name) {
-        whenLetGo(
-                () -> {
-                    document.open(DemoShots.read(name).shot(), null);
-                    opened();
-                });
-    }
-
-    private void askToOpen() {
-        whenLetGo(() -> files.toOpen().ifPresent(this::open));
-    }
-
-    /// Opens a shot file; what is wrong with it is said, and the shot that is open stays.
-    void open(Path path) {
-        Thread.ofVirtual()
-                .start(
-                        () -> {
-                            try {
-                                ShotFile.Reading reading = ShotFile.read(path);
-                                Platform.runLater(() -> opened(reading, path));
-                            } catch (ShotException e) {
-                                Platform.runLater(() -> notice.say(e.getMessage()));
-                            }
-                        });
-    }
-
-    private void opened(ShotFile.Reading reading, Path path) {
-        document.open(reading.shot(), path);
-        recent.add(path);
-        opened();
-        if (!reading.unknownKeys().isEmpty()) {
-            notice.say(
-                    path.getFileName()
-                            + ": not known and without effect, but kept: "
-                            + String.join(", ", reading.unknownKeys()));
-        }
-    }
-
-    private void save() {
-        save(() -> {});
-    }
-
-    private void save(Runnable then) {
-        document.file()
-                .or(() -> files.toSave(document.shot().name()))
-                .ifPresent(path -> saveTo(path, then));
-    }
-
-    private void saveAs() {
-        files.toSave(document.shot().name()).ifPresent(path -> saveTo(path, () -> {}));
-    }
-
-    private void saveTo(Path path, Runnable then) {
-        document.saveAs(
-                path,
-                Platform::runLater,
-                () -> {
-                    recent.add(document.file().orElseThrow());
-                    then.run();
-                },
-                notice::say);
     }
 
     private void closeForGood() {

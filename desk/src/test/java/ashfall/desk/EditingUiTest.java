@@ -12,6 +12,7 @@ import ashfall.shot.Kinds.Source;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -146,15 +147,15 @@ class EditingUiTest extends DeskTest {
         assertEquals(2, charge().get(Source.RELEASED_FUEL).size());
     }
 
+    private static void renameCharge(FxRobot robot, String name) {
+        robot.clickOn("#line-elements-fireball-sources-charge").type(KeyCode.F2);
+        robot.interact(() -> robot.lookup("#rename-field").queryAs(TextField.class).selectAll());
+        robot.write(name).type(KeyCode.ENTER);
+    }
+
     @Test
     void manifest_renamesSwitchesDuplicatesDeletesAndAdds(FxRobot robot) {
-        robot.clickOn("#line-elements-fireball-sources-charge").type(KeyCode.F2);
-        robot.interact(
-                () ->
-                        robot.lookup("#rename-field")
-                                .queryAs(javafx.scene.control.TextField.class)
-                                .selectAll());
-        robot.write("keg").type(KeyCode.ENTER);
+        renameCharge(robot, "keg");
         assertEquals("elements.fireball.sources.keg", window.selection().path());
         robot.clickOn("#on-elements-fireball-sources-keg");
         Item keg = window.document().shot().items().get("elements.fireball.sources.keg");
@@ -177,13 +178,7 @@ class EditingUiTest extends DeskTest {
 
     @Test
     void manifest_aNameThatIsTaken_isRefusedInWords(FxRobot robot) {
-        robot.clickOn("#line-elements-fireball-sources-charge").type(KeyCode.F2);
-        robot.interact(
-                () ->
-                        robot.lookup("#rename-field")
-                                .queryAs(javafx.scene.control.TextField.class)
-                                .selectAll());
-        robot.write("igniter").type(KeyCode.ENTER);
+        renameCharge(robot, "igniter");
         assertEquals("'igniter' is there already", text(robot, "manifest-problem"));
         assertTrue(window.document().shot().items().containsKey(CHARGE));
     }

@@ -3,7 +3,6 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.kit.Soon;
-import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
@@ -11,17 +10,11 @@ import ashfall.look.Probe;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Frames;
 import ashfall.shot.Kinds.Source;
-import ashfall.shot.Shot;
-import ashfall.shot.Unit;
-import ashfall.shot.Vec3;
-import ashfall.sim.LogEntry;
 import ashfall.work.Workers;
 
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
-import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
@@ -37,8 +30,6 @@ import javafx.util.Duration;
 
 import java.nio.IntBuffer;
 import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -58,12 +49,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final ImageView picture = new ImageView();
     private final Overlay overlay = new Overlay();
     private final Handles handles;
-    private final Label whatFrame = readout("readout-frame");
-    private final Label hottest = readout("readout-hottest");
-    private final Label size = readout("readout-size");
-    private final Label probe = readout("readout-probe");
-    private final Label badge = new Label();
-    private final Label empty = new Label();
+    private final Readouts readouts;
     private final Legend legend = new Legend();
     private final PauseTransition settled = new PauseTransition(SETTLED);
     private final Soon again = new Soon(this::refreshNow);
@@ -90,6 +76,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.model = model;
         this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
         this.handles = new Handles(document, model::view);
+        this.readouts = new Readouts(document, runs);
         setId("fireground");
         getStyleClass().add("fireground");
         setFocusTraversable(true);
@@ -98,39 +85,25 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         picture.setManaged(false);
         overlay.setManaged(false);
         handles.setManaged(false);
-        badge.setId("run-badge");
-        badge.getStyleClass().add("badge");
-        empty.setId("fireground-empty");
-        empty.getStyleClass().add("empty-words");
-        empty.setMouseTransparent(true);
         legend.setVisible(false);
-        VBox upperLeft = corner(Pos.TOP_LEFT, whatFrame, badge);
-        VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, probe);
+        VBox upperLeft = corner(Pos.TOP_LEFT, readouts.whatFrame, readouts.badge);
+        VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, readouts.probe);
         getChildren()
                 .addAll(
                         picture,
                         overlay,
                         handles,
-                        empty,
+                        readouts.empty,
                         upperLeft,
-                        corner(Pos.TOP_RIGHT, hottest),
+                        corner(Pos.TOP_RIGHT, readouts.hottest),
                         lowerLeft,
-                        corner(Pos.BOTTOM_RIGHT, size));
+                        corner(Pos.BOTTOM_RIGHT, readouts.size));
         settled.setOnFinished(
                 e -> {
                     moving = false;
                     ask();
                 });
         listen();
-    }
-
-    private static Label readout(String id) {
-        Label label = new Label();
-        label.setId(id);
-        label.getStyleClass().add("readout");
-        label.visibleProperty().bind(label.textProperty().isNotEmpty());
-        label.setMouseTransparent(true);
-        return label;
     }
 
     private VBox corner(Pos where, Region... all) {
@@ -163,7 +136,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> settled.playFromStart());
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> look(e.getX(), e.getY()));
-        addEventHandler(MouseEvent.MOUSE_EXITED, e -> probe.setText(""));
+        addEventHandler(MouseEvent.MOUSE_EXITED, e -> readouts.say(Optional.empty()));
         addEventHandler(ScrollEvent.SCROLL, this::scroll);
     }
 
@@ -394,95 +367,13 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void refreshWords() {
-        Run run = runs.shown();
-        LogEntry entry = run == null ? null : run.entry(shownFrame());
-        if (entry == null) {
-            whatFrame.setText("");
-            hottest.setText("");
-            size.setText("");
-            badge.setVisible(false);
-            empty.setText(emptyWords());
-            empty.setVisible(true);
-            return;
-        }
-        empty.setVisible(drawn != null && !drawn.problem().isEmpty());
-        empty.setText(drawn == null ? "" : drawn.problem());
-        whatFrame.setText(
-                String.format(
-                        Locale.ROOT,
-                        "frame %d   %.3f s   %s",
-                        entry.frame(),
-                        entry.timeS(),
-                        run.title()));
-        hottest.setText(
-                String.format(
-                        Locale.ROOT,
-                        "hottest %,.0f K   %s",
-                        entry.hottestK(),
-                        Unit.KILOWATT.figure(entry.heatReleaseKw(), 3)));
-        size.setText(
-                String.format(
-                        Locale.ROOT,
-                        "%,d voxels   %.2f s a frame",
-                        entry.voxels(),
-                        entry.seconds()));
-        refreshBadge(run);
-    }
-
-    private void refreshBadge(Run run) {
-        String words;
-        boolean bad = false;
-        if (!runs.problemProperty().get().isEmpty()) {
-            words = runs.problemProperty().get();
-            bad = true;
-        } else if (runs.supersededProperty().get()) {
-            words = "superseded: " + changes(run);
-        } else if (run.isFiring()) {
-            words = "from disk";
-        } else {
-            words = "";
-        }
-        badge.setText(words);
-        badge.setVisible(!words.isEmpty());
-        badge.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("bad"), bad);
-    }
-
-    /// "oil radius was 2.3, is 2.6; and 3 more".
-    private String changes(Run run) {
-        List<String> all = runs.differences(run);
-        List<String> some =
-                all.subList(0, Math.min(2, all.size())).stream()
-                        .map(FiregroundView::withoutPath)
-                        .toList();
-        int more = all.size() - some.size();
-        return String.join("; ", some) + (more > 0 ? "; and " + more + " more" : "");
-    }
-
-    private static String withoutPath(String difference) {
-        int end = difference.indexOf(' ');
-        String name =
-                difference
-                        .substring(0, end)
-                        .replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "")
-                        .replace('.', ' ');
-        return name + difference.substring(end);
-    }
-
-    private String emptyWords() {
-        Shot shot = document.shot();
-        if (!runs.problemProperty().get().isEmpty()) {
-            return runs.problemProperty().get();
-        }
-        if (shot.elements().isEmpty()) {
-            return "Nothing burns yet. Add a burner or a charge in the manifest.";
-        }
-        return "The first frame of the sketch is coming.";
+        readouts.say(shownFrame(), drawn == null ? "" : drawn.problem());
     }
 
     /// Says what the gas is under the pointer.
     private void look(double x, double y) {
         if (drawn == null || drawn.frame() == null) {
-            probe.setText("");
+            readouts.say(Optional.empty());
             return;
         }
         Frame frame = drawn.frame();
@@ -495,77 +386,11 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         ? Probe.seen(frame, document.shot(), view, x, y, columns, rows)
                         : slice.hit(view, x, y, columns, rows, model.from(), model.to())
                                 .map(place -> Probe.at(frame, place));
-        probe.setText(found.map(FiregroundView::said).orElse(""));
-    }
-
-    private static String said(Probe p) {
-        Vec3 at = p.place();
-        return String.format(
-                Locale.ROOT,
-                "%,.0f K   fuel %s   smoke %s   %s   at %.2f, %.2f, %.2f m",
-                p.kelvin(),
-                gramsPerCubicMetre(p.fuel()),
-                gramsPerCubicMetre(p.smoke()),
-                Unit.METRE_PER_SECOND.figure(p.speed(), 3),
-                at.x(),
-                at.y(),
-                at.z());
-    }
-
-    private static String gramsPerCubicMetre(double kilograms) {
-        return Unit.number(1000 * kilograms, 2) + " g/m³";
+        readouts.say(found);
     }
 
     @Override
     public void close() {
         maker.close();
-    }
-
-    /// The colours of a slice with their values.
-    private static final class Legend extends VBox {
-        private static final int STEPS = 192;
-        private final Label title = new Label();
-        private final Label low = new Label();
-        private final Label high = new Label();
-        private final ImageView bar = new ImageView();
-
-        Legend() {
-            super(4);
-            setId("legend");
-            getStyleClass().add("legend");
-            WritableImage ramp = new WritableImage(STEPS, 8);
-            for (int i = 0; i < STEPS; i++) {
-                for (int row = 0; row < 8; row++) {
-                    ramp.getPixelWriter().setArgb(i, row, Slice.colour((i + 0.5) / STEPS));
-                }
-            }
-            bar.setImage(ramp);
-            Region gap = new Region();
-            javafx.scene.layout.HBox.setHgrow(gap, javafx.scene.layout.Priority.ALWAYS);
-            getChildren().addAll(title, bar, new javafx.scene.layout.HBox(low, gap, high));
-            setMaxWidth(192);
-        }
-
-        void show(Slice slice, Slice.Range range) {
-            title.setText(
-                    slice.channel()
-                            + " across "
-                            + "xyz".charAt(slice.axis())
-                            + " at "
-                            + Unit.METRE.figure(slice.at(), 3));
-            String unit = " " + range.unit().replace("m3", "m³");
-            low.setText(Unit.number(range.low(), 3) + unit);
-            high.setText(Unit.number(range.high(), 3) + unit);
-        }
-    }
-
-    /// Seconds of shot time of the frame shown.
-    public double seconds() {
-        return document.shot().frames().get(Frames.RATE).seconds(shownFrame());
-    }
-
-    static {
-        // Fonts are loaded before the first label is measured.
-        Tokens.words(12);
     }
 }

@@ -1,0 +1,162 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.run.Run;
+import ashfall.desk.run.Runs;
+import ashfall.look.Probe;
+import ashfall.shot.Shot;
+import ashfall.shot.Unit;
+import ashfall.shot.Vec3;
+import ashfall.sim.LogEntry;
+
+import javafx.css.PseudoClass;
+import javafx.scene.control.Label;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/// The words over the fireground's picture: frame, hottest gas, size, state of the run, the gas
+/// under the pointer, and what is missing when there is no picture.
+final class Readouts {
+    final Label whatFrame = readout("readout-frame");
+    final Label hottest = readout("readout-hottest");
+    final Label size = readout("readout-size");
+    final Label probe = readout("readout-probe");
+    final Label badge = new Label();
+    final Label empty = new Label();
+    private final Document document;
+    private final Runs runs;
+
+    Readouts(Document document, Runs runs) {
+        this.document = document;
+        this.runs = runs;
+        badge.setId("run-badge");
+        badge.getStyleClass().add("badge");
+        empty.setId("fireground-empty");
+        empty.getStyleClass().add("empty-words");
+        empty.setMouseTransparent(true);
+    }
+
+    private static Label readout(String id) {
+        Label label = new Label();
+        label.setId(id);
+        label.getStyleClass().add("readout");
+        label.visibleProperty().bind(label.textProperty().isNotEmpty());
+        label.setMouseTransparent(true);
+        return label;
+    }
+
+    /// Says what is shown.
+    ///
+    /// @param frame of the run shown
+    /// @param trouble why there is no picture, or empty
+    void say(long frame, String trouble) {
+        Run run = runs.shown();
+        LogEntry entry = run == null ? null : run.entry(frame);
+        if (entry == null) {
+            whatFrame.setText("");
+            hottest.setText("");
+            size.setText("");
+            badge.setVisible(false);
+            empty.setText(emptyWords());
+            empty.setVisible(true);
+            return;
+        }
+        empty.setVisible(!trouble.isEmpty());
+        empty.setText(trouble);
+        whatFrame.setText(
+                String.format(
+                        Locale.ROOT,
+                        "frame %d   %.3f s   %s",
+                        entry.frame(),
+                        entry.timeS(),
+                        run.title()));
+        hottest.setText(
+                String.format(
+                        Locale.ROOT,
+                        "hottest %,.0f K   %s",
+                        entry.hottestK(),
+                        Unit.KILOWATT.figure(entry.heatReleaseKw(), 3)));
+        size.setText(
+                String.format(
+                        Locale.ROOT,
+                        "%,d voxels   %.2f s a frame",
+                        entry.voxels(),
+                        entry.seconds()));
+        refreshBadge(run);
+    }
+
+    private void refreshBadge(Run run) {
+        String words;
+        boolean bad = false;
+        if (!runs.problemProperty().get().isEmpty()) {
+            words = runs.problemProperty().get();
+            bad = true;
+        } else if (runs.supersededProperty().get()) {
+            words = "superseded: " + changes(run);
+        } else if (run.isFiring()) {
+            words = "from disk";
+        } else {
+            words = "";
+        }
+        badge.setText(words);
+        badge.setVisible(!words.isEmpty());
+        badge.pseudoClassStateChanged(PseudoClass.getPseudoClass("bad"), bad);
+    }
+
+    /// "oil radius was 2.3, is 2.6; and 3 more".
+    private String changes(Run run) {
+        List<String> all = runs.differences(run);
+        List<String> some =
+                all.subList(0, Math.min(2, all.size())).stream()
+                        .map(Readouts::withoutPath)
+                        .toList();
+        int more = all.size() - some.size();
+        return String.join("; ", some) + (more > 0 ? "; and " + more + " more" : "");
+    }
+
+    private static String withoutPath(String difference) {
+        int end = difference.indexOf(' ');
+        String name =
+                difference
+                        .substring(0, end)
+                        .replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "")
+                        .replace('.', ' ');
+        return name + difference.substring(end);
+    }
+
+    private String emptyWords() {
+        Shot shot = document.shot();
+        if (!runs.problemProperty().get().isEmpty()) {
+            return runs.problemProperty().get();
+        }
+        if (shot.elements().isEmpty()) {
+            return "Nothing burns yet. Add a burner or a charge in the manifest.";
+        }
+        return "The first frame of the sketch is coming.";
+    }
+
+    /// Says what gas is under the pointer.
+    void say(Optional<Probe> found) {
+        probe.setText(found.map(Readouts::said).orElse(""));
+    }
+
+    private static String said(Probe p) {
+        Vec3 at = p.place();
+        return String.format(
+                Locale.ROOT,
+                "%,.0f K   fuel %s   smoke %s   %s   at %.2f, %.2f, %.2f m",
+                p.kelvin(),
+                gramsPerCubicMetre(p.fuel()),
+                gramsPerCubicMetre(p.smoke()),
+                Unit.METRE_PER_SECOND.figure(p.speed(), 3),
+                at.x(),
+                at.y(),
+                at.z());
+    }
+
+    private static String gramsPerCubicMetre(double kilograms) {
+        return Unit.number(1000 * kilograms, 2) + " g/m³";
+    }
+}
