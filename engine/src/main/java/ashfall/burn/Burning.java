@@ -11,11 +11,13 @@ import ashfall.work.Workers;
 ///
 /// Per cell, in this order: what sources gave is mixed in; fuel burns with oxygen at the pace of
 /// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn, min(Δ²/D,
-/// 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (McDermott, McGrattan & Floyd 2011); the radiated
-/// share of the heat leaves at once; soot forms with what burns and is burnt again in hot gas with
-/// oxygen; gas that does not burn cools by T⁴ radiation times an escape factor, with the exact
-/// update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new temperature,
-/// never a clamp.
+/// 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (McDermott, McGrattan & Floyd 2011). Gas hotter than
+/// its ignition burns; cooler gas that touches such a cell burns no faster than a flame edge runs
+/// through it, in Δ/(S + √(2k/3)), so that flames spread and hold at the same speed on every grid.
+/// The radiated share of the heat leaves at once; soot forms with what burns and is burnt again in
+/// hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an escape factor, with
+/// the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new
+/// temperature, never a clamp.
 ///
 /// The mass of the cell then fills `V = m T/K` of it, K = p₀W/R; the projection lets exactly the
 /// excess V − 1 out. That covers every cause of a change of volume: heat, cooling, sources, and the
@@ -31,8 +33,8 @@ public final class Burning {
 
     private static final float SOOT_BURNS_ABOVE = 1300;
 
-    /// Flames of fuels that ignite above it go out below, K.
-    private static final float EXTINCTION = 600;
+    /// √k over Δ|S| of the eddies that the grid does not show (Smagorinsky).
+    private static final double EDDIES = 0.15;
 
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
@@ -40,6 +42,7 @@ public final class Burning {
     private static final int SUMS = 6;
 
     /// @param ignition temperature above which fuel burns, K
+    /// @param spread speed of a flame's edge in still gas, m/s
     /// @param burnTime shortest time in which fuel is used up, s
     /// @param sootYield kg per kg burnt
     /// @param sootBurnTime time in which hot soot with oxygen is used up, s
@@ -48,6 +51,7 @@ public final class Burning {
     public record Settings(
             Fuel fuel,
             double ignition,
+            double spread,
             double burnTime,
             double sootYield,
             double sootBurnTime,
@@ -82,7 +86,8 @@ public final class Burning {
 
     /// Burns for a time step.
     ///
-    /// @param fields strain rates at the start of the step; only read
+    /// @param fields strain rates and temperatures at the start of the step, the latter with their
+    ///     spare layers filled; only read
     /// @param contents what sources have been added to, per cubic metre of cell; per cubic metre of
     ///     gas on return
     /// @param mass in a cubic metre of cell, with what sources gave; in a cubic metre of gas on
@@ -145,6 +150,7 @@ public final class Burning {
     /// Everything a row of cells needs, with the names of the physics.
     private static final class Row {
         private final float[] strain;
+        private final float[] kelvin;
         private final GasLaw law;
         private final Escape escape;
         private final float[][] contents;
@@ -155,8 +161,7 @@ public final class Burning {
         private final GridShape shape;
         private final float ambient;
         private final float ignition;
-        private final float extinction;
-        private final float airOxygen;
+        private final double spread;
         private final float heat;
         private final float oxygen;
         private final float sootYield;
@@ -182,6 +187,7 @@ public final class Burning {
                 float dt,
                 GridShape shape) {
             this.strain = fields.strain;
+            this.kelvin = fields.temperature;
             this.law = law;
             this.escape = escape;
             this.contents = contents;
@@ -193,8 +199,7 @@ public final class Burning {
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
             this.ignition = (float) s.ignition();
-            this.extinction = Math.min(ignition, EXTINCTION);
-            this.airOxygen = fields.background(GasFields.OXYGEN);
+            this.spread = s.spread();
             // What becomes soot has not given its heat yet, nor taken its oxygen.
             double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
             this.heat = (float) (s.fuel().heat() - carbon * SOOT_HEAT);
@@ -206,8 +211,8 @@ public final class Burning {
             this.cooling = 4 * STEFAN_BOLTZMANN * s.cooling();
             this.burnTime = s.burnTime();
             this.longest = Math.sqrt(2 * voxel / Math.max(0.1, s.gravity()));
-            // 0.4 Δ/√(2k/3) with √k = CΔ|S| and C = 0.15: the voxel cancels.
-            this.mixing = 0.4 / (0.15 * 0.81649658);
+            // √(2k/3) = C√(2/3) Δ|S|: in 0.4 Δ/√(2k/3) the voxel cancels.
+            this.mixing = 0.4 / (EDDIES * 0.81649658);
         }
 
         void burn(
@@ -234,10 +239,15 @@ public final class Burning {
                     continue;
                 }
                 double gained = 0;
-                float ready = ready(fuel[i], ox[i], before);
-                boolean burns = ready > 0;
+                float ready = oxygen == 0 ? fuel[i] : Math.min(fuel[i], ox[i] / oxygen);
+                boolean hot = before > ignition;
+                boolean burns = ready > 0 && (hot || touchesHotGas(i));
                 if (burns) {
-                    float share = (float) (1 - Exact.exp(-dt / mixingTime(i, before)));
+                    double time = mixingTime(i, before);
+                    if (!hot) {
+                        time = Math.max(time, voxel / Math.max(1e-6, spread));
+                    }
+                    float share = (float) (1 - Exact.exp(-dt / time));
                     float spent = share * ready;
                     float released = spent * heat;
                     fuel[i] = withoutDust(fuel[i] - spent, 1e-12f);
@@ -276,23 +286,16 @@ public final class Burning {
             }
         }
 
-        /// Fuel of a kilogram that can burn: as much as there is oxygen for where it is hotter than
-        /// its ignition; in cooler gas that a flame has passed through no more than burnt there, so
-        /// that flames hold and spread until they are cooled below the extinction temperature.
-        private float ready(float fuel, float ox, double kelvin) {
-            if (fuel <= 0 || kelvin <= extinction || (oxygen > 0 && ox <= 0)) {
-                return 0;
-            }
-            if (oxygen == 0) {
-                return kelvin > ignition ? fuel : 0;
-            }
-            float ready = Math.min(fuel, ox / oxygen);
-            if (kelvin > ignition) {
-                return ready;
-            }
-            // Oxygen that air of this much fuel would have and that is missing.
-            float missing = airOxygen * (1f - fuel) - ox;
-            return Math.min(ready, Math.max(0f, missing / (oxygen + airOxygen)));
+        /// Is a neighbour, as it was when the step began, hotter than the ignition?
+        private boolean touchesHotGas(int i) {
+            int sy = shape.sy();
+            int sz = shape.sz();
+            return kelvin[i - 1] > ignition
+                    || kelvin[i + 1] > ignition
+                    || kelvin[i - sy] > ignition
+                    || kelvin[i + sy] > ignition
+                    || kelvin[i - sz] > ignition
+                    || kelvin[i + sz] > ignition;
         }
 
         /// The room that the cell's mass takes at a temperature, and its density there.

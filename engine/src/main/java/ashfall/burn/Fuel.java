@@ -12,6 +12,7 @@ import ashfall.gas.GasLaw;
 /// @param flame adiabatic flame temperature at stoichiometric mixing, K
 /// @param sootYield kg of soot (or of other smoke) per kg burnt
 /// @param radiantShare share of the heat that is radiated where it burns
+/// @param laminarSpeed of a flame into a still stoichiometric mixture, m/s
 public record Fuel(
         String key,
         double heat,
@@ -19,7 +20,8 @@ public record Fuel(
         double ignition,
         double flame,
         double sootYield,
-        double radiantShare) {
+        double radiantShare,
+        double laminarSpeed) {
     /// Mass fraction of oxygen in air.
     public static final double OXYGEN_IN_AIR = 0.2314;
 
@@ -32,6 +34,12 @@ public record Fuel(
     /// K).
     public double meanSpecificHeat() {
         return heat / ((1 + airFuelRatio) * (flame - 298.15));
+    }
+
+    /// Speed with which the edge of a flame runs along a layer where fuel meets air, m/s: `S_L
+    /// √(ρ_u/ρ_b)` (Ruetsch, Vervisch & Liñán 1995, Phys. Fluids 7:1447).
+    public double edgeSpeed() {
+        return laminarSpeed * Math.sqrt(flame / 298.15);
     }
 
     /// The gas in which this fuel burns.

@@ -52,7 +52,8 @@ public final class Fuels {
                                                 number(f[3]),
                                                 number(f[4]),
                                                 number(f[7]),
-                                                number(f[8])));
+                                                number(f[8]),
+                                                number(f[12])));
                             });
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -3,8 +3,9 @@ package ashfall.gas;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
-/// How fast the gas is strained at each cell, `|S| = √(2 S_ij S_ij)` in 1/s: the pace at which the
-/// eddies that the grid does not show mix (Smagorinsky 1963, Mon. Weather Rev. 91:99).
+/// How fast the gas is strained at each cell, `|S| = √(2 S_ij S_ij − ⅔(∇·u)²)` in 1/s: the pace at
+/// which the eddies that the grid does not show mix (Smagorinsky 1963, Mon. Weather Rev. 91:99).
+/// Gas that only grows, as in a flame, is not strained.
 public final class Strain {
     /// Squared size of those eddies over the voxel, over the ratio in which they mix contents
     /// rather than momentum: 0.15² / 0.5.
@@ -76,8 +77,12 @@ public final class Strain {
                                     - (v[i - sz] + v[i - sz + sy])
                                     + (w[i + sy] + w[i + sy + sz])
                                     - (w[i - sy] + w[i - sy + sz]));
-            float squares = 2 * (xx * xx + yy * yy + zz * zz) + xy * xy + xz * xz + yz * yz;
-            out[i] = perVoxel * (float) Math.sqrt(squares);
+            float growth = xx + yy + zz;
+            float squares =
+                    2 * (xx * xx + yy * yy + zz * zz)
+                            - (2f / 3) * growth * growth
+                            + (xy * xy + xz * xz + yz * yz);
+            out[i] = perVoxel * (float) Math.sqrt(Math.max(0f, squares));
         }
     }
 

@@ -287,6 +287,16 @@ public final class Kinds {
                         .does(
                                 "Temperature from which fuel and air burn; a high one needs a"
                                         + " strong igniter and goes out sooner.");
+        public static final Quantity SPREAD =
+                Quantity.of("spread", "Flame spread", Unit.METRE_PER_SECOND, Double.NaN, GAS)
+                        .hard(0, 1000)
+                        .usual(0.3, 5)
+                        .words("creeps", "leaps")
+                        .mark(1.1, "gas flame")
+                        .mark(6, "hydrogen")
+                        .does(
+                                "Speed with which a flame runs into fuel and air it touches; a slow"
+                                        + " one lifts off its burner and blows out.");
         public static final Quantity TIME =
                 Quantity.of("time", "Burn time", Unit.SECOND, 0.03, GAS)
                         .hard(0.001, 60)
@@ -328,17 +338,23 @@ public final class Kinds {
                                 "How fast hot products lose heat by radiating; more turns flame to"
                                         + " smoke sooner.");
         public static final Kind KIND =
-                Kind.of("burn", "Burn", FUEL, IGNITION, TIME, SOOT, SOOT_TIME, RADIATED, COOLING);
+                Kind.of(
+                        "burn", "Burn", FUEL, IGNITION, SPREAD, TIME, SOOT, SOOT_TIME, RADIATED,
+                        COOLING);
 
         /// A value of a reaction; what was not set is the fuel's own.
         public static double effective(Item burn, Quantity param) {
             Fuel fuel = Fuels.of(burn.get(FUEL));
-            double own =
-                    param.equals(IGNITION)
-                            ? fuel.ignition()
-                            : param.equals(SOOT)
-                                    ? fuel.sootYield()
-                                    : param.equals(RADIATED) ? fuel.radiantShare() : Double.NaN;
+            double own = Double.NaN;
+            if (param.equals(IGNITION)) {
+                own = fuel.ignition();
+            } else if (param.equals(SPREAD)) {
+                own = fuel.edgeSpeed();
+            } else if (param.equals(SOOT)) {
+                own = fuel.sootYield();
+            } else if (param.equals(RADIATED)) {
+                own = fuel.radiantShare();
+            }
             return burn.numberOr(param, own);
         }
     }

@@ -113,7 +113,6 @@ public final class NewShot {
                                 new Vec3(round(2 * radius), round(0.2 * radius), round(2 * radius)))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.RELEASED_FUEL, heat * 1e3 / fuel.heat());
-        // A standing pilot: without one the flame lifts off and goes out.
         Item pilot =
                 Item.of(Source.IGNITER)
                         .with(Source.SHAPE, "disc")
@@ -127,9 +126,9 @@ public final class NewShot {
                                 Curve.through(
                                         new double[] {0, round(0.2 * heat)},
                                         new double[] {0.5, round(0.2 * heat)},
-                                        new double[] {0.8, round(0.06 * heat)}));
+                                        new double[] {0.8, 0}));
         double width = Math.max(6 * radius, 0.8 * height);
-        return framed("burner", width, 2 * height, Math.min(radius / 4, height / 24), 96)
+        return framed("burner", width, 2 * height, Math.min(radius / 4, height / 24), 96, 0.04)
                 .withElement(
                         "fire",
                         element(own, width, 2 * height, Math.min(radius / 4, height / 24))
@@ -172,7 +171,7 @@ public final class NewShot {
                                         new double[] {round(2 * seconds), round(6000 * mass)},
                                         new double[] {round(2 * seconds) + 0.05, 0}));
         double voxel = size / 50;
-        return framed("fireball", 1.6 * size, 1.8 * size, voxel, 72)
+        return framed("fireball", 1.6 * size, 1.8 * size, voxel, 72, 0.15)
                 .withElement(
                         "fireball",
                         element(own, 1.6 * size, 1.8 * size, voxel)
@@ -203,7 +202,7 @@ public final class NewShot {
                                         new double[] {0.2, 0.005 * volume},
                                         new double[] {0.21, 0}));
         double voxel = radius / 5;
-        return framed("puff", 10 * radius, 16 * radius, voxel, 48)
+        return framed("puff", 10 * radius, 16 * radius, voxel, 48, 0.15)
                 .withElement(
                         "puff",
                         element(own, 10 * radius, 16 * radius, voxel).withSource("puff", source));
@@ -225,14 +224,16 @@ public final class NewShot {
                 e.unknown());
     }
 
-    private static Shot framed(String name, double width, double height, double voxel, int frames) {
+    /// @param stir speed of the turbulence over that of a fall from the height
+    private static Shot framed(
+            String name, double width, double height, double voxel, int frames, double stir) {
         Shot s = Shot.empty(name);
         double away = 1.4 * Math.max(width, height);
         return s.with("frames", s.frames().with(Frames.LAST, (long) frames))
                 .with(
                         "air",
                         s.air()
-                                .with(Air.STIR_SPEED, round(0.15 * Math.sqrt(9.81 * height)))
+                                .with(Air.STIR_SPEED, round(stir * Math.sqrt(9.81 * height)))
                                 .with(Air.STIR_LARGEST, round(8 * voxel))
                                 .with(Air.STIR_SMALLEST, round(voxel)))
                 .with(

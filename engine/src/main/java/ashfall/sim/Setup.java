@@ -178,6 +178,7 @@ public record Setup(
                 new Burning.Settings(
                         fuel,
                         Burn.effective(burn, Burn.IGNITION),
+                        Burn.effective(burn, Burn.SPREAD),
                         burn.number(Burn.TIME),
                         Burn.effective(burn, Burn.SOOT),
                         burn.number(Burn.SOOT_TIME),
