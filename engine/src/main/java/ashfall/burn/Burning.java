@@ -250,7 +250,7 @@ public final class Burning {
                     float share = (float) (1 - Exact.exp(-dt / time));
                     float spent = share * ready;
                     float released = spent * heat;
-                    fuel[i] = withoutDust(fuel[i] - spent, 1e-12f);
+                    fuel[i] = withoutDust(fuel[i] - spent, 1e-9f);
                     ox[i] = Math.max(0f, ox[i] - spent * oxygen);
                     soot[i] += spent * sootYield;
                     gained = released * kept;
@@ -279,8 +279,8 @@ public final class Burning {
                     sums[2][slab] += (double) m * (enthalpy - left);
                     enthalpy = left;
                 }
-                e[i] = withoutDust(enthalpy, 0.01f);
-                soot[i] = withoutDust(soot[i], 1e-14f);
+                e[i] = withoutDust(enthalpy, 1f);
+                soot[i] = withoutDust(soot[i], 1e-10f);
                 fill(i, after, largest, slab);
                 hottest[slab] = Math.max(hottest[slab], (float) after);
             }

@@ -1,6 +1,8 @@
 package ashfall.firing;
 
 import ashfall.gas.GasFields;
+import ashfall.grid.Box;
+import ashfall.grid.GridShape;
 import ashfall.sim.Ledger;
 import ashfall.sim.Simulation;
 import ashfall.work.WholeFile;
@@ -19,14 +21,14 @@ import java.util.zip.CRC32;
 /// The whole state that the next step reads, after a frame: mass, contents, velocities, pressure
 /// impulses, time, ledger.
 ///
-/// Layout, little-endian: "ASHFCKP1", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
-/// step, the ledger's f64s, i32 nx, ny, nz, the ten fields as f32 with their spare layers, u32 CRC
-/// of all before.
+/// Layout, little-endian: "ASHFCKP2", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
+/// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box, the ten fields as f32 with their
+/// spare layers, u32 CRC of all before.
 final class Checkpoint {
     static final String FILE = "checkpoint.bin";
-    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '1'};
+    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '2'};
     private static final int FIELDS = 10;
-    private static final int HEAD = 8 + 32 + 8 + 8 + 8 + 8 * Ledger.SIZE + 12;
+    private static final int HEAD = 8 + 32 + 8 + 8 + 8 + 8 * Ledger.SIZE + 24;
 
     private Checkpoint() {}
 
@@ -55,6 +57,8 @@ final class Checkpoint {
         for (double v : simulation.ledger().values()) {
             head.putDouble(v);
         }
+        Box box = simulation.box();
+        head.putInt(box.x()).putInt(box.y()).putInt(box.z());
         head.putInt(f.shape().nx()).putInt(f.shape().ny()).putInt(f.shape().nz());
         CRC32 sum = new CRC32();
         sum.update(head.flip());
@@ -81,9 +85,7 @@ final class Checkpoint {
     /// @return false when there is no checkpoint of this firing that is whole
     static boolean restore(Path folder, String key, Simulation simulation) throws IOException {
         Path file = folder.resolve(FILE);
-        GasFields f = simulation.fields();
-        int fieldSize = f.shape().size();
-        if (!Files.isRegularFile(file) || Files.size(file) != size(fieldSize)) {
+        if (!Files.isRegularFile(file) || Files.size(file) < HEAD) {
             return false;
         }
         try (FileChannel channel = FileChannel.open(file)) {
@@ -103,11 +105,21 @@ final class Checkpoint {
             for (int i = 0; i < ledger.length; i++) {
                 ledger[i] = head.getDouble();
             }
+            int x = head.getInt();
+            int y = head.getInt();
+            int z = head.getInt();
+            int nx = head.getInt();
+            int ny = head.getInt();
+            int nz = head.getInt();
+            Box limit = simulation.setup().box();
             boolean fits =
-                    head.getInt() == f.shape().nx()
-                            && head.getInt() == f.shape().ny()
-                            && head.getInt() == f.shape().nz();
+                    holds(limit, 0, x, nx) && holds(limit, 1, y, ny) && holds(limit, 2, z, nz);
             if (!ours || !fits) {
+                return false;
+            }
+            Box box = new Box(x, y, z, new GridShape(nx, ny, nz));
+            int fieldSize = box.shape().size();
+            if (Files.size(file) != size(fieldSize)) {
                 return false;
             }
             List<float[]> read = new ArrayList<>();
@@ -120,13 +132,18 @@ final class Checkpoint {
             if (read(channel, 4, new CRC32()).getInt() != expected) {
                 return false;
             }
-            List<float[]> targets = state(f);
+            simulation.clear(box, time);
+            List<float[]> targets = state(simulation.fields());
             for (int i = 0; i < FIELDS; i++) {
                 System.arraycopy(read.get(i), 0, targets.get(i), 0, fieldSize);
             }
             simulation.restore(frame, time, step, Ledger.of(ledger));
             return true;
         }
+    }
+
+    private static boolean holds(Box limit, int axis, int from, int count) {
+        return count > 0 && from >= limit.from(axis) && from <= limit.end(axis) - count;
     }
 
     private static ByteBuffer read(FileChannel channel, int count, CRC32 sum) throws IOException {

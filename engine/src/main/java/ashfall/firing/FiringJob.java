@@ -256,12 +256,13 @@ public final class FiringJob {
     private static String words(LogEntry e) {
         return String.format(
                 Locale.ROOT,
-                "frame %d: %.1f MW, %.0f K, %d substeps, %.1f s",
+                "frame %d: %.1f MW, %.0f K, %d substeps, %.1f s%s",
                 e.frame(),
                 e.heatReleaseKw() / 1000,
                 e.hottestK(),
                 e.substeps(),
-                e.seconds());
+                e.seconds(),
+                e.met().isEmpty() ? "" : "; the gas met the bounds at the " + e.met());
     }
 
     private Set<String> channels(ashfall.shot.Param.Subset param) {
@@ -361,7 +362,7 @@ public final class FiringJob {
     /// A checkpoint must fit beside the frames, twice while it is replaced.
     private void requireDisk(Simulation simulation) throws IOException {
         long free = Files.getFileStore(request.folder()).getUsableSpace();
-        long wanted = 2 * Checkpoint.size(simulation.fields().shape().size());
+        long wanted = 2 * Checkpoint.size(simulation.setup().box().shape().size());
         if (free < wanted) {
             throw new FiringException(
                     String.format(

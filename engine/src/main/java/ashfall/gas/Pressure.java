@@ -190,8 +190,10 @@ public final class Pressure {
             for (int z = 0; z < s.nz(); z++) {
                 level.firstRed(z);
             }
-            for (int sweep = 0; sweep < COARSEST_SWEEPS; sweep++) {
-                boolean upward = sweep < COARSEST_SWEEPS / 2;
+            int longest = Math.max(s.nx(), Math.max(s.ny(), s.nz()));
+            int sweeps = Math.max(COARSEST_SWEEPS, 2 * longest);
+            for (int sweep = 0; sweep < sweeps; sweep++) {
+                boolean upward = sweep < sweeps / 2;
                 level.relaxAll(upward ? 1 : 0);
                 level.relaxAll(upward ? 0 : 1);
             }

@@ -11,8 +11,10 @@ import java.util.function.IntConsumer;
 ///
 /// Outside open sides the pressure is not zero but that of the air which the fire pushes away: a
 /// source that grows by ΔQ m³/s within Δt accelerates the air at distance r, which takes `p = ρ∞
-/// ΔQ/(4π r Δt)`, mirrored in a closed ground. With zero there instead, a box close around the fire
-/// would brake its expansion.
+/// ΔQ/(4π r Δt)`, mirrored in a closed ground; and one that pushes with an impulse per density of D
+/// adds `ρ∞ D·r/(4π r³ Δt)`. Without the first a box close around the fire would brake its
+/// expansion, without the second it would let it rise too fast. In D, light gas counts by the
+/// pressure it would have had by the step before: `−∇·(β∇p) = R` is `−β∞∇²p = R + ∇·((β − β∞)∇p)`.
 ///
 /// Air that is drawn in comes from rest (or from the wind) and pays for its speed with pressure, `p
 /// = −½ρu²` (Bernoulli); with none to pay, air drawn in and blown out in turn would carry more and
@@ -24,6 +26,11 @@ public final class Projection {
 
     private static final double RELATIVE = 1e-4;
     private static final double LARGEST = 5e-4;
+
+    /// Times the specific volume of the air from which gas counts as light.
+    private static final float LIGHT = 1.05f;
+
+    private static final int MOMENTS = 12;
 
     private final GridShape shape;
     private final Workers workers;
@@ -40,7 +47,7 @@ public final class Projection {
         this.wind = wind.clone();
         this.workers = workers;
         this.pressure = new Pressure(shape, workers);
-        this.partial = new double[5][shape.nz()];
+        this.partial = new double[MOMENTS][shape.nz()];
     }
 
     /// Coefficients 1/ρ of the lower faces along x, y, z, as the last [#updateDensity] left them,
@@ -197,65 +204,122 @@ public final class Projection {
     }
 
     private void setOuterPressure(float[] right, float[] volume, float[] p, GasLaw law) {
-        workers.forEachSlab(shape.nz(), (z, worker) -> growth(right, volume, z));
-        double[] sums = new double[5];
-        for (int k = 0; k < 5; k++) {
+        float outside = (float) (1 / law.ambientDensity());
+        workers.forEachSlab(shape.nz(), (z, worker) -> moments(right, volume, p, outside, z));
+        double[] sums = new double[MOMENTS];
+        for (int k = 0; k < MOMENTS; k++) {
             for (double part : partial[k]) {
                 sums[k] += part;
             }
         }
-        // Σ right is ΔQ/h²; p Δt/h = ρ∞ ΔQ/(4π r h), r in voxels.
-        double strength = law.ambientDensity() * sums[0] / (4 * Math.PI);
         double weight = sums[4];
-        double cx = weight > 0 ? sums[1] / weight : 0.5 * shape.nx();
-        double cy = weight > 0 ? sums[2] / weight : 0.5 * shape.ny();
-        double cz = weight > 0 ? sums[3] / weight : 0.5 * shape.nz();
+        double[] centre = new double[3];
+        for (int axis = 0; axis < 3; axis++) {
+            centre[axis] = weight > 0 ? sums[1 + axis] / weight : 0.5 * shape.count(axis);
+        }
+        // Σ right is ΔQ/h²; p Δt/h = ρ∞ ΔQ/(4π r h), r in voxels.
+        double perVolume = law.ambientDensity() / (4 * Math.PI);
+        double growth = perVolume * sums[0];
+        double[] push = new double[3];
+        boolean inside = sums[11] == 0;
+        for (int axis = 0; inside && axis < 3; axis++) {
+            push[axis] = perVolume * (sums[5 + axis] - centre[axis] * sums[0] - sums[8 + axis]);
+        }
         workers.forEachSlab(
-                shape.nz() + 2, (slab, worker) -> outerPlane(p, slab - 1, strength, cx, cy, cz));
+                shape.nz() + 2, (slab, worker) -> outerPlane(p, slab - 1, growth, push, centre));
     }
 
-    /// Sums of the right side, and of |expansion| with its first moments, over a plane.
-    private void growth(float[] right, float[] volume, int z) {
+    /// Sums over a plane: of the right side; of |expansion|, with its first moments; the first
+    /// moments of the right side; what lighter gas adds to them, Σ(β − β∞)∇p; and how many cells at
+    /// open sides hold such gas.
+    private void moments(float[] right, float[] volume, float[] p, float outside, int z) {
         double all = 0;
         double mx = 0;
         double my = 0;
         double mz = 0;
         double m = 0;
+        double rx = 0;
+        double ry = 0;
+        double lx = 0;
+        double ly = 0;
+        double lz = 0;
+        float[][] beta = pressure.coefficients();
+        int sy = shape.sy();
+        int sz = shape.sz();
         for (int y = 0; y < shape.ny(); y++) {
             int at = shape.at(0, y, z);
+            double row = 0;
             for (int x = 0; x < shape.nx(); x++, at++) {
-                all += right[at];
+                float r = right[at];
+                row += r;
+                rx += r * (x + 0.5);
                 double expansion = Math.abs(volume[at] - 1f);
                 m += expansion;
                 mx += expansion * (x + 0.5);
                 my += expansion * (y + 0.5);
                 mz += expansion * (z + 0.5);
+                lx += (beta[0][at] - outside) * (p[at] - p[at - 1]);
+                ly += (beta[1][at] - outside) * (p[at] - p[at - sy]);
+                lz += (beta[2][at] - outside) * (p[at] - p[at - sz]);
             }
+            all += row;
+            ry += row * (y + 0.5);
         }
-        partial[0][z] = all;
-        partial[1][z] = mx;
-        partial[2][z] = my;
-        partial[3][z] = mz;
-        partial[4][z] = m;
+        double[] sums = {
+            all, mx, my, mz, m, rx, ry, all * (z + 0.5), lx, ly, lz, lightAtSides(z, outside)
+        };
+        for (int k = 0; k < MOMENTS; k++) {
+            partial[k][z] = sums[k];
+        }
     }
 
-    private void outerPlane(float[] p, int z, double strength, double cx, double cy, double cz) {
+    private int lightAtSides(int z, float outside) {
+        float[] beta = pressure.coefficients()[2];
+        float light = LIGHT * outside;
+        boolean atSide =
+                (z == 0 && !sides.lowClosed(2)) || (z == shape.nz() - 1 && !sides.highClosed(2));
+        int count = 0;
+        for (int y = 0; y < shape.ny(); y++) {
+            boolean atRow =
+                    atSide
+                            || (y == 0 && !sides.lowClosed(1))
+                            || (y == shape.ny() - 1 && !sides.highClosed(1));
+            int at = shape.at(0, y, z);
+            int last = shape.nx() - 1;
+            for (int x = 0; atRow && x <= last; x++) {
+                count += beta[at + x] > light ? 1 : 0;
+            }
+            count += !sides.lowClosed(0) && beta[at] > light ? 1 : 0;
+            count += !sides.highClosed(0) && beta[at + last] > light ? 1 : 0;
+        }
+        return count;
+    }
+
+    private void outerPlane(float[] p, int z, double growth, double[] push, double[] centre) {
         boolean zOutside = z < 0 || z == shape.nz();
         for (int y = -1; y <= shape.ny(); y++) {
             boolean wholeRow = zOutside || y < 0 || y == shape.ny();
             int step = wholeRow ? 1 : shape.nx() + 1;
             for (int x = -1; x <= shape.nx(); x += step) {
-                double dx = x + 0.5 - cx;
-                double dy = y + 0.5 - cy;
-                double dz = z + 0.5 - cz;
-                double value = strength / Math.sqrt(dx * dx + dy * dy + dz * dz);
+                double dx = x + 0.5 - centre[0];
+                double dy = y + 0.5 - centre[1];
+                double dz = z + 0.5 - centre[2];
+                double value = outer(dx, dy, dz, growth, push, 1);
                 if (sides.bottom()) {
-                    double mirrored = y + 0.5 + cy;
-                    value += strength / Math.sqrt(dx * dx + mirrored * mirrored + dz * dz);
+                    value += outer(dx, y + 0.5 + centre[1], dz, growth, push, -1);
                 }
                 p[shape.at(x, y, z)] = (float) value;
             }
         }
+    }
+
+    /// Pressure of a growing and pushing point; `upward` is -1 for its mirror image in the ground.
+    private static double outer(
+            double dx, double dy, double dz, double growth, double[] push, int upward) {
+        double square = dx * dx + dy * dy + dz * dz;
+        double r = Math.sqrt(square);
+        double along = push[0] * dx + upward * push[1] * dy + push[2] * dz;
+        return growth / r + along / (square * r);
     }
 
     private void correct(float[][] u, float[] p) {

@@ -8,4 +8,9 @@ public record Box(int x, int y, int z, GridShape shape) {
     public int from(int axis) {
         return axis == 0 ? x : axis == 1 ? y : z;
     }
+
+    /// Cell after the last along an axis.
+    public int end(int axis) {
+        return from(axis) + shape.count(axis);
+    }
 }

@@ -261,7 +261,25 @@ public final class Kinds {
                                                 + " smoke goes out."),
                         SIDES,
                         List.of("bottom"));
-        public static final Kind KIND = Kind.of("bounds", "Bounds", FROM, TO, CLOSED);
+        public static final Subset FOLLOW =
+                new Subset(
+                        Words.of("follow", "Sides that follow", GAS)
+                                .words("fixed", "follow the gas")
+                                .does(
+                                        "Sides that come in to where the gas is and move out with"
+                                                + " it, up to the bounds; saves time and memory."),
+                        SIDES,
+                        List.of());
+        public static final Quantity MARGIN =
+                Quantity.of("margin", "Margin", Unit.METRE, 1, GAS)
+                        .hard(0, 1000)
+                        .usual(0.2, 5)
+                        .words("tight", "roomy")
+                        .does(
+                                "Air kept between the gas and the sides that follow it; at least"
+                                        + " eight voxels.");
+        public static final Kind KIND =
+                Kind.of("bounds", "Bounds", FROM, TO, CLOSED, FOLLOW, MARGIN);
     }
 
     /// The reaction.

@@ -113,19 +113,19 @@ public final class NewShot {
                                 new Vec3(round(2 * radius), round(0.2 * radius), round(2 * radius)))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.RELEASED_FUEL, heat * 1e3 / fuel.heat());
+        // Heats its cylinder of air to a flame's temperature within half a second.
+        double lighting = round(Math.max(0.2 * heat, 1000 * radius * radius * radius));
         Item pilot =
                 Item.of(Source.IGNITER)
                         .with(Source.SHAPE, "disc")
                         .with(Source.CENTRE, new Vec3(0, round(0.25 * radius), 0))
-                        .with(Source.RADIUS, radius)
-                        .with(
-                                Source.SIZE,
-                                new Vec3(round(2 * radius), round(0.5 * radius), round(2 * radius)))
+                        .with(Source.RADIUS, round(0.5 * radius))
+                        .with(Source.SIZE, new Vec3(radius, round(0.5 * radius), radius))
                         .with(
                                 Source.HEAT,
                                 Curve.through(
-                                        new double[] {0, round(0.2 * heat)},
-                                        new double[] {0.5, round(0.2 * heat)},
+                                        new double[] {0, lighting},
+                                        new double[] {0.5, lighting},
                                         new double[] {0.8, 0}));
         double width = Math.max(6 * radius, 0.8 * height);
         return framed("burner", width, 2 * height, Math.min(radius / 4, height / 24), 96, 0.04)
@@ -174,7 +174,7 @@ public final class NewShot {
         return framed("fireball", 1.6 * size, 1.8 * size, voxel, 72, 0.15)
                 .withElement(
                         "fireball",
-                        element(own, 1.6 * size, 1.8 * size, voxel)
+                        following(element(own, 1.6 * size, 1.8 * size, voxel), 0.4 * size)
                                 .withSource("charge", charge)
                                 .withSource("igniter", igniter));
     }
@@ -205,7 +205,8 @@ public final class NewShot {
         return framed("puff", 10 * radius, 16 * radius, voxel, 48, 0.15)
                 .withElement(
                         "puff",
-                        element(own, 10 * radius, 16 * radius, voxel).withSource("puff", source));
+                        following(element(own, 10 * radius, 16 * radius, voxel), 2.5 * radius)
+                                .withSource("puff", source));
     }
 
     private static Element element(Item own, double width, double height, double voxel) {
@@ -220,6 +221,17 @@ public final class NewShot {
                         .with(Bounds.FROM, new Vec3(-half, 0, -half))
                         .with(Bounds.TO, new Vec3(half, round(height), half)),
                 e.burn().with(Burn.FUEL, own.get(FUEL)),
+                e.sources(),
+                e.unknown());
+    }
+
+    /// The element in a box that follows the gas on all sides but the ground.
+    private static Element following(Element e, double margin) {
+        List<String> sides = Bounds.SIDES.stream().filter(s -> !s.equals("bottom")).toList();
+        return new Element(
+                e.gas(),
+                e.bounds().with(Bounds.FOLLOW, sides).with(Bounds.MARGIN, round(margin)),
+                e.burn(),
                 e.sources(),
                 e.unknown());
     }

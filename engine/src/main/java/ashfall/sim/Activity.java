@@ -8,6 +8,12 @@ import ashfall.work.Workers;
 
 /// Looks over fields: where anything differs from still air, sums, extremes and where they are.
 final class Activity {
+    /// Half a kelvin, and the traces below which a frame leaves a voxel out.
+    private static final float VISIBLE_HEAT = 500;
+
+    private static final float VISIBLE_FUEL = 1e-6f;
+    private static final float VISIBLE_SOOT = 1e-7f;
+
     private final GridShape shape;
     private final Workers workers;
     private final int[][] bounds;
@@ -22,6 +28,16 @@ final class Activity {
 
     /// The smallest range outside which there is neither heat, fuel nor soot.
     CellRange range(GasFields fields) {
+        return range(fields, 0, 0, 0);
+    }
+
+    /// The smallest range outside which there is nothing that a frame would keep.
+    CellRange visibleRange(GasFields fields) {
+        return range(fields, VISIBLE_HEAT, VISIBLE_FUEL, VISIBLE_SOOT);
+    }
+
+    /// @param heat J/kg that a cell may hold outside; `fuel` and `soot`: mass fractions
+    private CellRange range(GasFields fields, float heat, float fuel, float soot) {
         float[] e = fields.contents[GasFields.ENTHALPY];
         float[] f = fields.contents[GasFields.FUEL];
         float[] s = fields.contents[GasFields.SOOT];
@@ -37,16 +53,18 @@ final class Activity {
                         int at = shape.at(0, y, z);
                         int first = 0;
                         while (first < shape.nx()
-                                && e[at + first] == 0
-                                && f[at + first] == 0
-                                && s[at + first] == 0) {
+                                && Math.abs(e[at + first]) <= heat
+                                && f[at + first] <= fuel
+                                && s[at + first] <= soot) {
                             first++;
                         }
                         if (first == shape.nx()) {
                             continue;
                         }
                         int last = shape.nx() - 1;
-                        while (e[at + last] == 0 && f[at + last] == 0 && s[at + last] == 0) {
+                        while (Math.abs(e[at + last]) <= heat
+                                && f[at + last] <= fuel
+                                && s[at + last] <= soot) {
                             last--;
                         }
                         b[0] = Math.min(b[0], first);

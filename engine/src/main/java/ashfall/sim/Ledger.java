@@ -75,4 +75,13 @@ public record Ledger(
         v[10] += t.gone(GasFields.SOOT);
         return of(v);
     }
+
+    /// Books what a narrower box left outside: the difference of two [Room#held].
+    Ledger plusLeftOut(double[] before, double[] after) {
+        double[] v = values();
+        v[2] += before[GasFields.FUEL] - after[GasFields.FUEL];
+        v[6] += before[GasFields.ENTHALPY] - after[GasFields.ENTHALPY];
+        v[10] += before[GasFields.SOOT] - after[GasFields.SOOT];
+        return of(v);
+    }
 }

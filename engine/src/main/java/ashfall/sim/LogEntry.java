@@ -7,6 +7,9 @@ package ashfall.sim;
 /// @param hottestK hottest gas at the end of the frame
 /// @param flameTopM highest point above the ground (or the lowest point of the box) that releases
 ///     heat; 0 without flame
+/// @param voxels of the box at the end of the frame
+/// @param met sides of the bounds that the box may follow the gas to and that the gas met in this
+///     frame, such as `top east`; empty for none, null in records of older versions
 /// @param worstDivergence largest max|∇·u − S|Δt of its steps
 /// @param worstResidual largest ‖∇·u − S‖₂ relative to ‖∇·u* − S‖₂ of its steps
 public record LogEntry(
@@ -36,4 +39,5 @@ public record LogEntry(
         long voxels,
         int pressureIterations,
         double worstDivergence,
-        double worstResidual) {}
+        double worstResidual,
+        String met) {}

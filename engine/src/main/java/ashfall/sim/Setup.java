@@ -3,6 +3,7 @@ package ashfall.sim;
 import ashfall.burn.Burning;
 import ashfall.burn.Fuel;
 import ashfall.burn.Fuels;
+import ashfall.gas.CellRange;
 import ashfall.gas.Forces;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Sides;
@@ -30,9 +31,13 @@ import java.util.List;
 import java.util.Locale;
 
 /// A gas element at a fineness, compiled into the plain settings that the stages take.
+///
+/// @param box of the bounds, in cells
+/// @param fit how the simulated box follows the gas inside them
 public record Setup(
         Lattice lattice,
         Box box,
+        BoxFit fit,
         Sides sides,
         GasLaw law,
         double oxygenShare,
@@ -208,6 +213,7 @@ public record Setup(
         return new Setup(
                 plan.lattice(),
                 box,
+                fit(element, box, h),
                 new Sides(
                         closed.contains("west"),
                         closed.contains("east"),
@@ -223,5 +229,26 @@ public record Setup(
                 List.copyOf(sources),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
+    }
+
+    private static BoxFit fit(Element element, Box limit, double voxel) {
+        List<String> follow = element.bounds().get(Bounds.FOLLOW);
+        List<String> closed = element.bounds().get(Bounds.CLOSED);
+        return new BoxFit(
+                limit,
+                Bounds.SIDES.stream().map(s -> follow.contains(s) && !closed.contains(s)).toList(),
+                (int) Math.ceil(element.bounds().number(Bounds.MARGIN) / voxel));
+    }
+
+    /// The box a run starts in: the bounds, but on the sides that follow the gas no more than the
+    /// sources need.
+    Box startBox(double seconds) {
+        CellRange all = new CellRange(0, 0, 0, 0, 0, 0);
+        for (SourceSettings source : sources) {
+            if (fit.moves() && source.isActive(seconds, SourceSettings.EVER)) {
+                all = all.union(new SourceStage(source, box, lattice).range());
+            }
+        }
+        return fit.fitted(box, all);
     }
 }

@@ -4,22 +4,20 @@ import ashfall.burn.Burning;
 import ashfall.burn.Escape;
 import ashfall.gas.CellRange;
 import ashfall.gas.Faces;
-import ashfall.gas.Forces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
-import ashfall.gas.ScalarTransport;
 import ashfall.gas.Strain;
-import ashfall.gas.VelocityTransport;
+import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
+import java.util.LinkedHashSet;
 import java.util.Locale;
+import java.util.Set;
 
 /// A gas element while it burns. Steps belong to one thread; the same shot gives the same bits on
 /// any number of threads.
@@ -49,23 +47,18 @@ public final class Simulation {
 
     private static final int RETRIES = 12;
 
-    private final Setup setup;
-    private final GridShape shape;
-    private final Workers workers;
-    private final FieldPool pool;
-    private final GasLaw law;
-    private final GasFields fields;
-    private final List<SourceStage> sources = new ArrayList<>();
-    private final Burning burning;
-    private final Escape escape;
-    private final Forces forces;
-    private final VelocityTransport velocities;
-    private final ScalarTransport scalars;
-    private final Projection projection;
-    private final Activity activity;
-    private final float voxel;
-    private final double[] partial;
+    /// m/s that no gas of a fire reaches.
+    private static final double FASTEST = 5000;
 
+    /// Steps a frame may take before the run counts as blown up.
+    private static final int MOST_STEPS = 2000;
+
+    private final Setup setup;
+    private final Workers workers;
+    private final GasLaw law;
+    private final float voxel;
+
+    private Room room;
     private Ledger ledger = Ledger.zero();
     private long frame;
     private double time;
@@ -75,25 +68,12 @@ public final class Simulation {
     /// The gas at the start of the shot: still air, or wind.
     public Simulation(Setup setup, Workers workers) {
         this.setup = setup;
-        this.shape = setup.box().shape();
         this.workers = workers;
-        this.pool = new FieldPool(shape);
         this.law = setup.law();
         this.voxel = (float) setup.lattice().voxel();
-        this.fields = new GasFields(shape, pool, law, setup.oxygenShare(), setup.wind());
-        for (SourceSettings source : setup.sources()) {
-            sources.add(new SourceStage(source, setup.box(), setup.lattice()));
-        }
-        this.burning = new Burning(shape, workers);
-        this.escape = new Escape(shape, workers);
-        this.forces = new Forces(setup.box(), setup.lattice(), pool, workers);
-        this.velocities = new VelocityTransport(shape, pool, workers);
-        this.scalars = new ScalarTransport(shape, workers);
-        this.projection = new Projection(shape, setup.sides(), setup.wind(), workers);
-        this.activity = new Activity(shape, workers);
-        this.partial = new double[shape.nz()];
         this.frame = setup.firstFrame() - 1;
         this.time = setup.rate().seconds(frame);
+        this.room = new Room(setup, setup.startBox(time), time, workers);
     }
 
     public Setup setup() {
@@ -102,7 +82,12 @@ public final class Simulation {
 
     /// The fields as they are: for snapshots, checkpoints and tests; not to be kept across a step.
     public GasFields fields() {
-        return fields;
+        return room.fields;
+    }
+
+    /// The box as it is: it may follow the gas inside the bounds.
+    public Box box() {
+        return room.box;
     }
 
     public Ledger ledger() {
@@ -126,7 +111,12 @@ public final class Simulation {
 
     /// Arrays of the grid's size that were ever made by the stages' pool.
     public int fieldsMade() {
-        return pool.made();
+        return room.pool.made();
+    }
+
+    /// Still air in a given box, for a state that is to be read into [#fields()].
+    public void clear(Box box, double savedTime) {
+        room = new Room(setup, box, savedTime, workers);
     }
 
     /// Takes up a state that was saved: the fields have been read into [#fields()].
@@ -135,7 +125,7 @@ public final class Simulation {
         time = savedTime;
         stepBefore = savedStep;
         ledger = savedLedger;
-        refreshTemperature(CellRange.all(shape));
+        refreshTemperature(CellRange.all(room.shape));
     }
 
     /// Advances to the next frame. Cancelling leaves the gas in the middle of a step: it must then
@@ -158,6 +148,7 @@ public final class Simulation {
 
     /// What the steps of a frame had in common.
     private static final class Steps {
+        final Set<String> met = new LinkedHashSet<>();
         int count;
         int iterations;
         double worstDivergence;
@@ -167,15 +158,20 @@ public final class Simulation {
     /// One step of at most the stability limits' length, ending at `end` at the latest.
     private void step(double end, Steps steps, Cancel cancel) {
         cancel.check();
+        CellRange gas = fitBox(steps);
+        GasFields fields = room.fields;
+        GridShape shape = room.shape;
+        FieldPool pool = room.pool;
+        Projection projection = room.projection;
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, fields.velocity[axis], axis);
         }
         Faces.fillSpare(shape, fields.temperature, -1);
-        CellRange range = activeRange(end);
+        CellRange range = activeRange(gas, end);
         Strain.find(shape, fields.velocity, range, voxel, fields.strain, workers);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
-        forces.accelerations(fields, law, setup.forces(), range, time, acceleration);
-        double dt = stableStep(end, acceleration);
+        room.forces.accelerations(fields, law, setup.forces(), range, time, acceleration);
+        double dt = stableStep(end, acceleration, steps.count);
         float[] volume = pool.borrow();
         dt = sourcesAndBurning(range, volume, dt, end);
         cancel.check();
@@ -185,19 +181,19 @@ public final class Simulation {
         for (float[] a : acceleration) {
             pool.giveBack(a);
         }
-        for (SourceStage source : sources) {
+        for (SourceStage source : room.sources) {
             source.push(fields.velocity, time, time + dt);
         }
         project(volume, dt, steps);
         cancel.check();
         // The projection may have made the gas faster than the step was chosen for.
-        double fastest = activity.largest(fields.velocity);
+        double fastest = fastest();
         int reach = 1 + (int) (fastest * dt / voxel);
         range = range.isEmpty() ? range : range.grown(Math.max(0, reach - RIM), shape);
         boolean turned = ((frame + steps.count) & 1) != 0;
-        scalars.advance(fields, volume, range, voxel, (float) dt, (float) fastest, turned);
+        room.scalars.advance(fields, volume, range, voxel, (float) dt, (float) fastest, turned);
         pool.giveBack(volume);
-        ledger = ledger.plus(scalars);
+        ledger = ledger.plus(room.scalars);
         refreshTemperature(range);
         warm = range;
         stepBefore = dt;
@@ -206,33 +202,85 @@ public final class Simulation {
         steps.count++;
     }
 
-    private CellRange activeRange(double end) {
-        CellRange range = activity.range(fields);
-        for (SourceStage source : sources) {
+    /// Lets the box follow the gas; returns what differs from still air, in its cells.
+    private CellRange fitBox(Steps steps) {
+        CellRange gas = room.activity.range(room.fields);
+        BoxFit fit = setup.fit();
+        if (!fit.moves()) {
+            return gas;
+        }
+        CellRange visible = room.activity.visibleRange(room.fields);
+        CellRange kept = visible;
+        for (SourceStage source : room.sources) {
+            if (source.isActive(time, SourceSettings.EVER)) {
+                kept = kept.union(source.range());
+            }
+        }
+        steps.met.addAll(fit.met(room.box, visible));
+        Box box = fit.fitted(room.box, kept);
+        if (box.equals(room.box)) {
+            return gas;
+        }
+        Room next = new Room(setup, box, time, workers);
+        next.takeOver(room);
+        ledger = ledger.plusLeftOut(room.held(voxel), next.held(voxel));
+        room = next;
+        warm = CellRange.all(room.shape);
+        return room.activity.range(room.fields);
+    }
+
+    private CellRange activeRange(CellRange gas, double end) {
+        CellRange range = gas;
+        for (SourceStage source : room.sources) {
             if (source.isActive(time, end)) {
                 range = range.union(source.range());
             }
         }
-        return range.isEmpty() ? range : range.grown(RIM, shape);
+        return range.isEmpty() ? range : range.grown(RIM, room.shape);
     }
 
-    private double stableStep(double end, float[][] acceleration) {
-        double speed = activity.largest(fields.velocity);
-        double pull = activity.largest(acceleration);
-        if (!(speed < 5000)) {
-            throw diverged("velocity", activity.whereLargest(fields.velocity), speed + " m/s");
+    /// Largest speed along an axis, m/s.
+    private double fastest() {
+        double speed = room.activity.largest(room.fields.velocity);
+        if (!(speed < FASTEST)) {
+            throw diverged(
+                    "velocity",
+                    room.activity.whereLargest(room.fields.velocity),
+                    String.format(Locale.ROOT, "%.0f m/s", speed));
         }
+        return speed;
+    }
+
+    private double stableStep(double end, float[][] acceleration, int taken) {
+        double speed = fastest();
+        double pull = room.activity.largest(acceleration);
         double limit =
                 Math.min(
                         CFL * voxel / Math.max(speed, 1e-9),
                         Math.sqrt(voxel / Math.max(pull, 1e-9)));
         double left = end - time;
-        return left / Math.max(1, Math.ceil(left / limit - 1e-9));
+        double count = Math.max(1, Math.ceil(left / limit - 1e-9));
+        if (count + taken > MOST_STEPS) {
+            throw diverged(
+                    "velocity",
+                    room.activity.whereLargest(room.fields.velocity),
+                    String.format(
+                            Locale.ROOT,
+                            "%.0f m/s at an acceleration of %.0f m/s², which takes more than %d"
+                                    + " steps a frame",
+                            speed,
+                            pull,
+                            MOST_STEPS));
+        }
+        return left / count;
     }
 
     /// Burns with the step given, or with half of it again and again until no cell grows by more
     /// than half.
     private double sourcesAndBurning(CellRange range, float[] volume, double dt, double end) {
+        GasFields fields = room.fields;
+        FieldPool pool = room.pool;
+        Escape escape = room.escape;
         Arrays.fill(volume, 1);
         Arrays.fill(fields.flame, 0);
         if (range.isEmpty()) {
@@ -251,11 +299,11 @@ public final class Simulation {
             }
             System.arraycopy(fields.mass, 0, mass, 0, mass.length);
             Ledger next = ledger;
-            for (SourceStage source : sources) {
+            for (SourceStage source : room.sources) {
                 next = next.plus(source.give(burnt, mass, law, time, Math.min(end, time + step)));
             }
             Burning.Totals totals =
-                    burning.burn(
+                    room.burning.burn(
                             fields,
                             law,
                             setup.burning(),
@@ -270,7 +318,7 @@ public final class Simulation {
             if (!(totals.hottest() < 20_000)) {
                 throw diverged(
                         "temperature",
-                        activity.whereLargest(new float[][] {fields.temperature}),
+                        room.activity.whereLargest(new float[][] {fields.temperature}),
                         totals.hottest() + " K");
             }
             if (totals.largestExpansion() <= GROWTH || attempt == RETRIES) {
@@ -289,12 +337,15 @@ public final class Simulation {
     }
 
     private void moveVelocities(float[][] acceleration, float dt) {
+        GasFields fields = room.fields;
+        GridShape shape = room.shape;
+        FieldPool pool = room.pool;
         float[][] flow = fields.velocity;
         float[][] carried = {pool.borrow(), pool.borrow(), pool.borrow()};
         // The pressure gradient of the last two steps' mean: one step's alone would ring when
         // burning sets in.
         float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
-        float[][] beta = projection.inverseDensity();
+        float[][] beta = room.projection.inverseDensity();
         Faces.forEachRow(
                 shape,
                 workers,
@@ -315,7 +366,7 @@ public final class Simulation {
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, carried[axis], axis);
         }
-        velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
+        room.velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
         for (int axis = 0; axis < 3; axis++) {
             addScaled(moved[axis], acceleration[axis], 0.5f * dt);
             pool.giveBack(carried[axis]);
@@ -343,9 +394,9 @@ public final class Simulation {
     }
 
     private void addScaled(float[] to, float[] a, float factor) {
-        int sz = shape.sz();
+        int sz = room.shape.sz();
         workers.forEachSlab(
-                shape.nz() + 2,
+                room.shape.nz() + 2,
                 (slab, worker) -> {
                     for (int i = slab * sz, end = i + sz; i < end; i++) {
                         to[i] += factor * a[i];
@@ -354,6 +405,8 @@ public final class Simulation {
     }
 
     private void project(float[] volume, double dt, Steps steps) {
+        GasFields fields = room.fields;
+        GridShape shape = room.shape;
         float[] spare = fields.impulseBefore;
         float ratio = stepBefore == 0 ? 0 : (float) (dt / stepBefore);
         float[] old = fields.impulse;
@@ -369,11 +422,11 @@ public final class Simulation {
                     }
                 });
         Projection.Report report =
-                projection.project(fields.velocity, volume, spare, law, voxel, (float) dt);
+                room.projection.project(fields.velocity, volume, spare, law, voxel, (float) dt);
         if (!report.converged() || !(report.relative() < 1e3)) {
             throw diverged(
                     "pressure",
-                    activity.whereLargest(fields.velocity),
+                    room.activity.whereLargest(room.fields.velocity),
                     "a residual of " + report.relative());
         }
         if (stepBefore == 0) {
@@ -391,7 +444,7 @@ public final class Simulation {
     }
 
     private void refreshTemperature(CellRange range) {
-        activity.temperatures(fields, law, range.union(warm));
+        room.activity.temperatures(room.fields, law, range.union(warm));
     }
 
     private DivergedException diverged(String field, int[] cell, String value) {
@@ -407,22 +460,21 @@ public final class Simulation {
                         "the gas blew up in frame %d at %.2f, %.2f, %.2f m: %s reached %s; likely"
                                 + " cause: %s",
                         frame + 1,
-                        setup.lattice().centre(0, setup.box().x() + cell[0]),
-                        setup.lattice().centre(1, setup.box().y() + cell[1]),
-                        setup.lattice().centre(2, setup.box().z() + cell[2]),
+                        setup.lattice().centre(0, room.box.x() + cell[0]),
+                        setup.lattice().centre(1, room.box.y() + cell[1]),
+                        setup.lattice().centre(2, room.box.z() + cell[2]),
                         field,
                         value,
                         cause));
     }
 
     private LogEntry entry(Ledger before, double from, Steps steps, double seconds) {
-        double cell = (double) voxel * voxel * voxel;
-        double fuelLeft =
-                activity.sum(fields.contents[GasFields.FUEL], fields.mass, partial) * cell;
-        double smoke = activity.sum(fields.contents[GasFields.SOOT], fields.mass, partial) * cell;
-        double enthalpy =
-                activity.sum(fields.contents[GasFields.ENTHALPY], fields.mass, partial) * cell;
-        int top = activity.highestAbove(fields.flame, 1000);
+        GasFields fields = room.fields;
+        double[] held = room.held(voxel);
+        double fuelLeft = held[GasFields.FUEL];
+        double smoke = held[GasFields.SOOT];
+        double enthalpy = held[GasFields.ENTHALPY];
+        int top = room.activity.highestAbove(fields.flame, 1000);
         return new LogEntry(
                 frame,
                 time,
@@ -432,10 +484,10 @@ public final class Simulation {
                 ledger.fuelReleased(),
                 ledger.fuelGone(),
                 ledger.fuelReleased() - ledger.fuelBurnt() - ledger.fuelGone() - fuelLeft,
-                activity.largest(new float[][] {fields.temperature}),
-                top < 0 ? 0 : (top + 1 + setup.box().y()) * (double) voxel,
+                room.activity.largest(new float[][] {fields.temperature}),
+                top < 0 ? 0 : (top + 1 + room.box.y()) * (double) voxel,
                 smoke,
-                activity.largest(fields.velocity),
+                room.activity.largest(room.fields.velocity),
                 steps.count,
                 seconds,
                 ledger.heat() / 1000,
@@ -452,9 +504,10 @@ public final class Simulation {
                 ledger.sootFormed(),
                 ledger.sootBurnt(),
                 ledger.sootGone(),
-                shape.cells(),
+                room.shape.cells(),
                 steps.iterations,
                 steps.worstDivergence,
-                steps.worstResidual);
+                steps.worstResidual,
+                String.join(" ", steps.met));
     }
 }

@@ -1,6 +1,7 @@
 package ashfall.sim;
 
 import ashfall.gas.GasFields;
+import ashfall.grid.Box;
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
@@ -65,12 +66,12 @@ public final class Snapshot {
                                 !full.contains("fuel")));
         Bricks bricks =
                 new Bricks(
-                        setup,
+                        simulation.box(),
                         scalars,
                         f.velocity,
                         !full.contains("velocity"),
                         wanted.contains("velocity"));
-        int layers = setup.box().shape().nz() / SparseGrid.EDGE;
+        int layers = simulation.box().shape().nz() / SparseGrid.EDGE;
         List<List<List<Leaf>>> found = new ArrayList<>();
         for (int z = 0; z < layers; z++) {
             found.add(null);
@@ -130,7 +131,7 @@ public final class Snapshot {
 
     /// Looks through the box brick by brick.
     private record Bricks(
-            Setup setup,
+            Box box,
             List<Scalar> scalars,
             float[][] velocity,
             boolean halfVelocity,
@@ -142,7 +143,7 @@ public final class Snapshot {
             for (int i = 0; i < 5; i++) {
                 leaves.add(new ArrayList<>());
             }
-            GridShape shape = setup.box().shape();
+            GridShape shape = box.shape();
             for (int by = 0; by < shape.ny() / 8; by++) {
                 for (int bx = 0; bx < shape.nx() / 8; bx++) {
                     boolean any = false;
@@ -162,7 +163,7 @@ public final class Snapshot {
         }
 
         private Leaf scalarLeaf(Scalar s, int bx, int by, int bz) {
-            GridShape shape = setup.box().shape();
+            GridShape shape = box.shape();
             long[] mask = new long[8];
             float[] values = new float[SparseGrid.VOXELS];
             boolean any = false;
@@ -186,7 +187,7 @@ public final class Snapshot {
         }
 
         private Leaf velocityLeaf(int bx, int by, int bz) {
-            GridShape shape = setup.box().shape();
+            GridShape shape = box.shape();
             long[] mask = new long[8];
             Arrays.fill(mask, -1L);
             float[] values = new float[3 * SparseGrid.VOXELS];
@@ -208,9 +209,9 @@ public final class Snapshot {
                 }
             }
             return new Leaf(
-                    setup.box().x() + 8 * bx,
-                    setup.box().y() + 8 * by,
-                    setup.box().z() + 8 * bz,
+                    box.x() + 8 * bx,
+                    box.y() + 8 * by,
+                    box.z() + 8 * bz,
                     mask,
                     half ? null : values,
                     halves);

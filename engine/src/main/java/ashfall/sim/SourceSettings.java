@@ -29,6 +29,9 @@ record SourceSettings(
         double grain,
         long seed) {
 
+    /// Later than any shot ends, s.
+    static final double EVER = 1e9;
+
     static SourceSettings of(String name, Item item, long seed) {
         return new SourceSettings(
                 name,
@@ -79,6 +82,15 @@ record SourceSettings(
             points[i] = new double[] {curve.time(i), curve.value(i) * factor};
         }
         return Curve.through(points);
+    }
+
+    /// Does it give anything between two times?
+    boolean isActive(double from, double to) {
+        return releasedFuel.integral(from, to) > 0
+                || heat.integral(from, to) > 0
+                || smoke.integral(from, to) > 0
+                || volume.integral(from, to) > 0
+                || push.integral(from, to) > 0;
     }
 
     /// How much of a source a point belongs to: 1 inside, 0 outside, falling over the voxel at the

@@ -122,11 +122,7 @@ final class SourceStage {
 
     /// Does it give anything between two times?
     boolean isActive(double from, double to) {
-        return source.releasedFuel().integral(from, to) > 0
-                || source.heat().integral(from, to) > 0
-                || source.smoke().integral(from, to) > 0
-                || source.volume().integral(from, to) > 0
-                || source.push().integral(from, to) > 0;
+        return source.isActive(from, to);
     }
 
     /// Adds what is released between two times to the mass and the contents of the cells.

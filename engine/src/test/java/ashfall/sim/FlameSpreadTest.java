@@ -141,6 +141,7 @@ class FlameSpreadTest {
         return new Setup(
                 s.lattice(),
                 s.box(),
+                s.fit(),
                 s.sides(),
                 s.law(),
                 s.oxygenShare(),

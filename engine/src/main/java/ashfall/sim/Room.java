@@ -1,0 +1,123 @@
+package ashfall.sim;
+
+import ashfall.burn.Burning;
+import ashfall.burn.Escape;
+import ashfall.gas.Forces;
+import ashfall.gas.GasFields;
+import ashfall.gas.Projection;
+import ashfall.gas.ScalarTransport;
+import ashfall.gas.VelocityTransport;
+import ashfall.grid.Box;
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// The gas of a box and the stages that have the box's size. When the box changes, another room
+/// takes its gas over.
+final class Room {
+    final Box box;
+    final GridShape shape;
+    final FieldPool pool;
+    final GasFields fields;
+    final List<SourceStage> sources = new ArrayList<>();
+    final Burning burning;
+    final Escape escape;
+    final Forces forces;
+    final VelocityTransport velocities;
+    final ScalarTransport scalars;
+    final Projection projection;
+    final Activity activity;
+
+    /// Still air, or wind.
+    ///
+    /// @param seconds sources that give nothing from then on are left out
+    Room(Setup setup, Box box, double seconds, Workers workers) {
+        this.box = box;
+        this.shape = box.shape();
+        this.pool = new FieldPool(shape);
+        this.fields = new GasFields(shape, pool, setup.law(), setup.oxygenShare(), setup.wind());
+        for (SourceSettings source : setup.sources()) {
+            if (source.isActive(seconds, SourceSettings.EVER)) {
+                sources.add(new SourceStage(source, box, setup.lattice()));
+            }
+        }
+        this.burning = new Burning(shape, workers);
+        this.escape = new Escape(shape, workers);
+        this.forces = new Forces(box, setup.lattice(), pool, workers);
+        this.velocities = new VelocityTransport(shape, pool, workers);
+        this.scalars = new ScalarTransport(shape, workers);
+        this.projection = new Projection(shape, setup.sides(), setup.wind(), workers);
+        this.activity = new Activity(shape, workers);
+    }
+
+    /// What the room holds of each content, kg and J.
+    ///
+    /// @param voxel m
+    double[] held(double voxel) {
+        double[] partial = new double[shape.nz()];
+        double[] sums = new double[GasFields.CONTENTS];
+        for (int k = 0; k < sums.length; k++) {
+            sums[k] =
+                    activity.sum(fields.contents[k], fields.mass, partial) * voxel * voxel * voxel;
+        }
+        return sums;
+    }
+
+    /// Takes over the gas of another room. Cells that it did not have stay ambient; velocities and
+    /// pressures there go on as at its sides.
+    void takeOver(Room other) {
+        GasFields from = other.fields;
+        for (int k = 0; k < GasFields.CONTENTS; k++) {
+            copy(other, from.contents[k], fields.contents[k]);
+        }
+        copy(other, from.mass, fields.mass);
+        copy(other, from.temperature, fields.temperature);
+        copy(other, from.flame, fields.flame);
+        for (int axis = 0; axis < 3; axis++) {
+            extend(other, from.velocity[axis], fields.velocity[axis], axis);
+        }
+        extend(other, from.impulse, fields.impulse, -1);
+        extend(other, from.impulseBefore, fields.impulseBefore, -1);
+    }
+
+    private void copy(Room other, float[] from, float[] to) {
+        int x0 = Math.max(box.x(), other.box.x());
+        int n = Math.min(box.end(0), other.box.end(0)) - x0;
+        for (int z = Math.max(box.z(), other.box.z());
+                z < Math.min(box.end(2), other.box.end(2));
+                z++) {
+            for (int y = Math.max(box.y(), other.box.y());
+                    y < Math.min(box.end(1), other.box.end(1));
+                    y++) {
+                System.arraycopy(
+                        from,
+                        other.shape.at(x0 - other.box.x(), y - other.box.y(), z - other.box.z()),
+                        to,
+                        shape.at(x0 - box.x(), y - box.y(), z - box.z()),
+                        n);
+            }
+        }
+    }
+
+    /// @param axis of the faces that hold the field, or -1 for cells
+    private void extend(Room other, float[] from, float[] to, int axis) {
+        int lastX = other.shape.nx() - (axis == 0 ? 0 : 1);
+        int lastY = other.shape.ny() - (axis == 1 ? 0 : 1);
+        int lastZ = other.shape.nz() - (axis == 2 ? 0 : 1);
+        int shift = box.x() - other.box.x();
+        for (int z = 0; z <= shape.nz(); z++) {
+            int oz = Math.clamp(z + box.z() - other.box.z(), 0, lastZ);
+            for (int y = 0; y <= shape.ny(); y++) {
+                int oy = Math.clamp(y + box.y() - other.box.y(), 0, lastY);
+                int row = other.shape.at(0, oy, oz);
+                int at = shape.at(0, y, z);
+                for (int x = 0; x <= shape.nx(); x++) {
+                    to[at + x] = from[row + Math.clamp(x + shift, 0, lastX)];
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package ashfall.sim;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import ashfall.gas.GasFields;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Kinds.Gas;
+import ashfall.shot.NewShot;
+import ashfall.shot.Param;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.Set;
+
+/// Shots with values from the ends of every hard range either burn or say why not.
+class RandomShotsTest {
+    private static final int FRAMES = 10;
+    private static final List<String> KINDS = List.of("burner", "fireball", "puff");
+
+    /// Set by the test itself, so that shots stay small.
+    private static final Set<String> OWN =
+            Set.of(Gas.SKETCH.key(), Gas.WORK.key(), Gas.FINAL.key());
+
+    private final Workers workers = new Workers(2);
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    @Test
+    void shots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
+        check(0, 60);
+    }
+
+    @Test
+    @Tag("slow")
+    void fiveHundredShots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
+        check(0, 500);
+    }
+
+    private void check(int from, int to) {
+        List<String> wrong = new ArrayList<>();
+        int refused = 0;
+        for (int seed = from; seed < to; seed++) {
+            List<String> settings = new ArrayList<>();
+            try {
+                Shot shot = shot(seed, settings);
+                Element element = shot.elements().values().iterator().next();
+                run(new Simulation(Setup.of(shot, element, Fineness.WORK), workers));
+            } catch (ShotException | DivergedException e) {
+                refused++;
+                if (e.getMessage().isBlank() || e.getMessage().contains("NaN")) {
+                    wrong.add("seed " + seed + ": says only '" + e.getMessage() + "'");
+                }
+            } catch (RuntimeException | AssertionError e) {
+                wrong.add("seed " + seed + ": " + e + " with " + settings);
+            }
+        }
+        System.out.printf(
+                Locale.ROOT,
+                "random shots: %d of %d refused with a sentence%n",
+                refused,
+                to - from);
+        assertEquals(List.of(), wrong);
+    }
+
+    private static void run(Simulation s) {
+        for (int frame = 0; frame < FRAMES; frame++) {
+            LogEntry entry = s.advanceFrame(new Cancel());
+            GasFields f = s.fields();
+            for (float[] field : new float[][] {f.temperature, f.mass, f.velocity[1], f.flame}) {
+                for (float v : field) {
+                    if (!Float.isFinite(v)) {
+                        throw new AssertionError("frame " + entry.frame() + " holds " + v);
+                    }
+                }
+            }
+        }
+    }
+
+    private static Shot shot(int seed, List<String> settings) {
+        Random random = new Random(seed);
+        String kind = KINDS.get(random.nextInt(KINDS.size()));
+        Shot base = NewShot.make(kind, List.of());
+        String name = base.elements().keySet().iterator().next();
+        Element element = base.elements().get(name);
+        String path = "elements." + name + ".";
+        double width = 2 * element.bounds().get(ashfall.shot.Kinds.Bounds.TO).x();
+        settings.add(path + Gas.WORK.key() + "=" + width / 24);
+        pick(random, base.air(), "air.", settings);
+        pick(random, element.gas(), path, settings);
+        pick(random, element.burn(), path + "burn.", settings);
+        pick(random, element.bounds(), path + "bounds.", settings);
+        for (var source : element.sources().entrySet()) {
+            pick(random, source.getValue(), path + "sources." + source.getKey() + ".", settings);
+        }
+        return ShotFile.with(base, settings);
+    }
+
+    /// Most values stay; one in fifteen goes to an end of its range, one in thirty anywhere.
+    private static void pick(Random random, Item item, String path, List<String> settings) {
+        for (Param<?> param : item.kind().params().values()) {
+            int choice = random.nextInt(30);
+            if (!(param instanceof Param.Quantity q) || choice > 2 || OWN.contains(q.key())) {
+                continue;
+            }
+            double share = choice < 2 ? choice : random.nextDouble();
+            double value = q.least() + share * (q.most() - q.least());
+            settings.add(path + q.key() + "=" + value);
+        }
+    }
+}
