@@ -12,8 +12,8 @@ import ashfall.work.Workers;
 /// Per cell, in this order: what sources gave is mixed in; fuel burns with oxygen at the pace of
 /// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn, min(Δ²/D,
 /// 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (McDermott, McGrattan & Floyd 2011). Gas hotter than
-/// its ignition burns; cooler gas that touches such a cell burns no faster than a flame edge runs
-/// through it, in Δ/(S + √(2k/3)), so that flames spread and hold at the same speed on every grid.
+/// its ignition burns; cooler gas that touches such a cell burns no faster than a flame edge of
+/// speed S runs through it, in Δ/S, so that flames spread and hold at the same speed on every grid.
 /// The radiated share of the heat leaves at once; soot forms with what burns and is burnt again in
 /// hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an escape factor, with
 /// the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new

@@ -246,7 +246,7 @@ public record Setup(
         CellRange all = new CellRange(0, 0, 0, 0, 0, 0);
         for (SourceSettings source : sources) {
             if (fit.moves() && source.isActive(seconds, SourceSettings.EVER)) {
-                all = all.union(new SourceStage(source, box, lattice).range());
+                all = all.union(SourceStage.covered(source, box, lattice));
             }
         }
         return fit.fitted(box, all);

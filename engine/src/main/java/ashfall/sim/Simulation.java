@@ -58,6 +58,8 @@ public final class Simulation {
     private final GasLaw law;
     private final float voxel;
 
+    private final Momentum momentum;
+
     private Room room;
     private Ledger ledger = Ledger.zero();
     private long frame;
@@ -73,6 +75,7 @@ public final class Simulation {
         this.voxel = (float) setup.lattice().voxel();
         this.frame = setup.firstFrame() - 1;
         this.time = setup.rate().seconds(frame);
+        this.momentum = new Momentum(setup, workers);
         this.room = new Room(setup, setup.startBox(time), time, workers);
     }
 
@@ -176,7 +179,7 @@ public final class Simulation {
         dt = sourcesAndBurning(range, volume, dt, end);
         cancel.check();
         projection.updateDensity(fields.temperature);
-        moveVelocities(acceleration, (float) dt);
+        momentum.move(room, acceleration, (float) dt, stepBefore);
         cancel.check();
         for (float[] a : acceleration) {
             pool.giveBack(a);
@@ -336,108 +339,14 @@ public final class Simulation {
         return step;
     }
 
-    private void moveVelocities(float[][] acceleration, float dt) {
-        GasFields fields = room.fields;
-        GridShape shape = room.shape;
-        FieldPool pool = room.pool;
-        float[][] flow = fields.velocity;
-        float[][] carried = {pool.borrow(), pool.borrow(), pool.borrow()};
-        // The pressure gradient of the last two steps' mean: one step's alone would ring when
-        // burning sets in.
-        float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
-        float[][] beta = room.projection.inverseDensity();
-        Faces.forEachRow(
-                shape,
-                workers,
-                (axis, at, n) ->
-                        predictRow(
-                                flow[axis],
-                                acceleration[axis],
-                                beta[axis],
-                                fields.impulse,
-                                fields.impulseBefore,
-                                carried[axis],
-                                at,
-                                n,
-                                shape.stride(axis),
-                                0.5f * dt,
-                                now));
-        float[][] moved = {pool.borrow(), pool.borrow(), pool.borrow()};
-        for (int axis = 0; axis < 3; axis++) {
-            Faces.fillSpare(shape, carried[axis], axis);
-        }
-        room.velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
-        for (int axis = 0; axis < 3; axis++) {
-            addScaled(moved[axis], acceleration[axis], 0.5f * dt);
-            pool.giveBack(carried[axis]);
-            pool.giveBack(flow[axis]);
-            fields.velocity[axis] = moved[axis];
-        }
-    }
-
-    private static void predictRow(
-            float[] u,
-            float[] a,
-            float[] beta,
-            float[] impulse,
-            float[] before,
-            float[] out,
-            int at,
-            int n,
-            int stride,
-            float half,
-            float share) {
-        for (int i = at, end = at + n; i < end; i++) {
-            float gradient = (impulse[i] + before[i]) - (impulse[i - stride] + before[i - stride]);
-            out[i] = u[i] + half * a[i] - share * beta[i] * gradient;
-        }
-    }
-
-    private void addScaled(float[] to, float[] a, float factor) {
-        int sz = room.shape.sz();
-        workers.forEachSlab(
-                room.shape.nz() + 2,
-                (slab, worker) -> {
-                    for (int i = slab * sz, end = i + sz; i < end; i++) {
-                        to[i] += factor * a[i];
-                    }
-                });
-    }
-
     private void project(float[] volume, double dt, Steps steps) {
-        GasFields fields = room.fields;
-        GridShape shape = room.shape;
-        float[] spare = fields.impulseBefore;
-        float ratio = stepBefore == 0 ? 0 : (float) (dt / stepBefore);
-        float[] old = fields.impulse;
-        int sz = shape.sz();
-        // Both impulses are kept at the length of the step just made, so that their mean is one of
-        // pressures.
-        workers.forEachSlab(
-                shape.nz() + 2,
-                (slab, worker) -> {
-                    for (int i = slab * sz, end = i + sz; i < end; i++) {
-                        old[i] *= ratio;
-                        spare[i] = old[i];
-                    }
-                });
-        Projection.Report report =
-                room.projection.project(fields.velocity, volume, spare, law, voxel, (float) dt);
+        Projection.Report report = momentum.project(room, volume, dt, stepBefore);
         if (!report.converged() || !(report.relative() < 1e3)) {
             throw diverged(
                     "pressure",
                     room.activity.whereLargest(room.fields.velocity),
                     "a residual of " + report.relative());
         }
-        if (stepBefore == 0) {
-            // The first step took the whole pressure after the move; as a predictor it counts half.
-            for (int i = 0; i < spare.length; i++) {
-                spare[i] *= 0.5f;
-                old[i] = spare[i];
-            }
-        }
-        fields.impulse = spare;
-        fields.impulseBefore = old;
         steps.iterations += report.iterations();
         steps.worstDivergence = Math.max(steps.worstDivergence, report.largest());
         steps.worstResidual = Math.max(steps.worstResidual, report.relative());

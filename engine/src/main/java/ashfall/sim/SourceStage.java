@@ -31,32 +31,7 @@ final class SourceStage {
         this.shape = box.shape();
         double h = lattice.voxel();
         this.cellVolume = h * h * h;
-        int[] from = new int[3];
-        int[] to = new int[3];
-        for (int axis = 0; axis < 3; axis++) {
-            double origin = lattice.origin(axis) + box.from(axis) * h;
-            from[axis] =
-                    clamp(
-                            (int)
-                                            Math.floor(
-                                                    (source.centre().get(axis)
-                                                                    - source.extent(axis)
-                                                                    - origin)
-                                                            / h)
-                                    - 1,
-                            shape.count(axis));
-            to[axis] =
-                    clamp(
-                            (int)
-                                            Math.ceil(
-                                                    (source.centre().get(axis)
-                                                                    + source.extent(axis)
-                                                                    - origin)
-                                                            / h)
-                                    + 2,
-                            shape.count(axis));
-        }
-        this.range = new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
+        this.range = covered(source, box, lattice);
         int n =
                 Math.max(0, range.width())
                         * Math.max(0, range.height())
@@ -92,6 +67,38 @@ final class SourceStage {
         for (int i = 0; i < n; i++) {
             weight[i] *= scale;
         }
+    }
+
+    /// Cells of a box that a source may cover, with one more on each side.
+    static CellRange covered(SourceSettings source, Box box, Lattice lattice) {
+        GridShape shape = box.shape();
+        double h = lattice.voxel();
+        int[] from = new int[3];
+        int[] to = new int[3];
+        for (int axis = 0; axis < 3; axis++) {
+            double origin = lattice.origin(axis) + box.from(axis) * h;
+            from[axis] =
+                    clamp(
+                            (int)
+                                            Math.floor(
+                                                    (source.centre().get(axis)
+                                                                    - source.extent(axis)
+                                                                    - origin)
+                                                            / h)
+                                    - 1,
+                            shape.count(axis));
+            to[axis] =
+                    clamp(
+                            (int)
+                                            Math.ceil(
+                                                    (source.centre().get(axis)
+                                                                    + source.extent(axis)
+                                                                    - origin)
+                                                            / h)
+                                    + 2,
+                            shape.count(axis));
+        }
+        return new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
     }
 
     private static int clamp(int cell, int count) {

@@ -1,0 +1,129 @@
+package ashfall.sim;
+
+import ashfall.gas.Faces;
+import ashfall.gas.GasFields;
+import ashfall.gas.Projection;
+import ashfall.grid.FieldPool;
+import ashfall.grid.GridShape;
+import ashfall.work.Workers;
+
+/// The velocities' part of a step: the trapezoidal rule along the path (see [Simulation]), and the
+/// two pressures that it remembers.
+final class Momentum {
+    private final Setup setup;
+    private final Workers workers;
+    private final float voxel;
+
+    Momentum(Setup setup, Workers workers) {
+        this.setup = setup;
+        this.workers = workers;
+        this.voxel = (float) setup.lattice().voxel();
+    }
+
+    /// Moves the velocities along the flow for a time step, with half the accelerations and half
+    /// the pressure on each side of the way.
+    ///
+    /// @param stepBefore length of the last step, s; 0 before the first
+    void move(Room room, float[][] acceleration, float dt, double stepBefore) {
+        GasFields fields = room.fields;
+        GridShape shape = room.shape;
+        FieldPool pool = room.pool;
+        float[][] flow = fields.velocity;
+        float[][] carried = {pool.borrow(), pool.borrow(), pool.borrow()};
+        // The pressure gradient of the last two steps' mean: one step's alone would ring when
+        // burning sets in.
+        float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
+        float[][] beta = room.projection.inverseDensity();
+        Faces.forEachRow(
+                shape,
+                workers,
+                (axis, at, n) ->
+                        predictRow(
+                                flow[axis],
+                                acceleration[axis],
+                                beta[axis],
+                                fields.impulse,
+                                fields.impulseBefore,
+                                carried[axis],
+                                at,
+                                n,
+                                shape.stride(axis),
+                                0.5f * dt,
+                                now));
+        float[][] moved = {pool.borrow(), pool.borrow(), pool.borrow()};
+        for (int axis = 0; axis < 3; axis++) {
+            Faces.fillSpare(shape, carried[axis], axis);
+        }
+        room.velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
+        for (int axis = 0; axis < 3; axis++) {
+            addScaled(shape, moved[axis], acceleration[axis], 0.5f * dt);
+            pool.giveBack(carried[axis]);
+            pool.giveBack(flow[axis]);
+            fields.velocity[axis] = moved[axis];
+        }
+    }
+
+    private static void predictRow(
+            float[] u,
+            float[] a,
+            float[] beta,
+            float[] impulse,
+            float[] before,
+            float[] out,
+            int at,
+            int n,
+            int stride,
+            float half,
+            float share) {
+        for (int i = at, end = at + n; i < end; i++) {
+            float gradient = (impulse[i] + before[i]) - (impulse[i - stride] + before[i - stride]);
+            out[i] = u[i] + half * a[i] - share * beta[i] * gradient;
+        }
+    }
+
+    private void addScaled(GridShape shape, float[] to, float[] a, float factor) {
+        int sz = shape.sz();
+        workers.forEachSlab(
+                shape.nz() + 2,
+                (slab, worker) -> {
+                    for (int i = slab * sz, end = i + sz; i < end; i++) {
+                        to[i] += factor * a[i];
+                    }
+                });
+    }
+
+    /// Makes the flow grow as the gas does, and keeps the pressures for the next step.
+    ///
+    /// @param volume gas volume of each cell over the cell's
+    Projection.Report project(Room room, float[] volume, double dt, double stepBefore) {
+        GasFields fields = room.fields;
+        GridShape shape = room.shape;
+        float[] spare = fields.impulseBefore;
+        float ratio = stepBefore == 0 ? 0 : (float) (dt / stepBefore);
+        float[] old = fields.impulse;
+        int sz = shape.sz();
+        // Both impulses are kept at the length of the step just made, so that their mean is one of
+        // pressures.
+        workers.forEachSlab(
+                shape.nz() + 2,
+                (slab, worker) -> {
+                    for (int i = slab * sz, end = i + sz; i < end; i++) {
+                        old[i] *= ratio;
+                        spare[i] = old[i];
+                    }
+                });
+        Projection.Report report =
+                room.projection.project(
+                        fields.velocity, volume, spare, setup.law(), voxel, (float) dt);
+        if (stepBefore == 0) {
+            // The first step took the whole pressure after the move; as a predictor it counts half.
+            for (int i = 0; i < spare.length; i++) {
+                spare[i] *= 0.5f;
+                old[i] = spare[i];
+            }
+        }
+        fields.impulse = spare;
+        fields.impulseBefore = old;
+        return report;
+    }
+}
