@@ -102,20 +102,25 @@ final class Room {
         }
     }
 
+    /// Copies a field of faces, or of cells with their spare layers (the pressure outside), and
+    /// goes on with its outermost values.
+    ///
     /// @param axis of the faces that hold the field, or -1 for cells
     private void extend(Room other, float[] from, float[] to, int axis) {
-        int lastX = other.shape.nx() - (axis == 0 ? 0 : 1);
-        int lastY = other.shape.ny() - (axis == 1 ? 0 : 1);
-        int lastZ = other.shape.nz() - (axis == 2 ? 0 : 1);
+        int first = axis < 0 ? -1 : 0;
+        int[] last = new int[3];
+        for (int along = 0; along < 3; along++) {
+            last[along] = other.shape.count(along) - (axis < 0 || axis == along ? 0 : 1);
+        }
         int shift = box.x() - other.box.x();
-        for (int z = 0; z <= shape.nz(); z++) {
-            int oz = Math.clamp(z + box.z() - other.box.z(), 0, lastZ);
-            for (int y = 0; y <= shape.ny(); y++) {
-                int oy = Math.clamp(y + box.y() - other.box.y(), 0, lastY);
+        for (int z = first; z <= shape.nz(); z++) {
+            int oz = Math.clamp(z + box.z() - other.box.z(), first, last[2]);
+            for (int y = first; y <= shape.ny(); y++) {
+                int oy = Math.clamp(y + box.y() - other.box.y(), first, last[1]);
                 int row = other.shape.at(0, oy, oz);
                 int at = shape.at(0, y, z);
-                for (int x = 0; x <= shape.nx(); x++) {
-                    to[at + x] = from[row + Math.clamp(x + shift, 0, lastX)];
+                for (int x = first; x <= shape.nx(); x++) {
+                    to[at + x] = from[row + Math.clamp(x + shift, first, last[0])];
                 }
             }
         }
