@@ -31,6 +31,7 @@ import java.nio.file.NoSuchFileException;
         subcommands = {
             ShotsCommand.class,
             NewCommand.class,
+            CheckCommand.class,
             FireCommand.class,
             RenderCommand.class,
             VdbCommand.class,

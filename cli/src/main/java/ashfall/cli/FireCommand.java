@@ -3,8 +3,7 @@ package ashfall.cli;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
-import ashfall.shot.Fineness;
-import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -120,7 +119,7 @@ final class FireCommand implements Callable<Integer> {
                             new FiringJob.Request(
                                     shot,
                                     elementName(shot),
-                                    finenessOf(),
+                                    Output.fineness(fineness),
                                     out,
                                     range.from(),
                                     range.to(),
@@ -190,16 +189,6 @@ final class FireCommand implements Callable<Integer> {
                                             + String.join(", ", shot.elements().keySet())));
         }
         return shot.elements().keySet().iterator().next();
-    }
-
-    private Fineness finenessOf() {
-        for (Fineness f : Fineness.values()) {
-            if (f.toString().equals(fineness)) {
-                return f;
-            }
-        }
-        throw new IllegalArgumentException(
-                "--fineness is '" + fineness + "'; it must be sketch, work or final");
     }
 
     private void report(double done, double secondsLeft, String what) {

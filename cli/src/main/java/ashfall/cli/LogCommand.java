@@ -37,6 +37,7 @@ final class LogCommand implements Runnable {
             node.put("key", record.key());
             node.set("frames", record.logNode());
             node.putArray("gauges");
+            CheckCommand.addTo(node, CheckCommand.lookBack(record));
             Output.json(spec, node);
             return;
         }
@@ -63,5 +64,6 @@ final class LogCommand implements Runnable {
                                     e.substeps(),
                                     e.seconds()));
         }
+        CheckCommand.lookBack(record).forEach(f -> Output.out(spec).println(CheckCommand.line(f)));
     }
 }

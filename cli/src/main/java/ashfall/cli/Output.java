@@ -1,5 +1,7 @@
 package ashfall.cli;
 
+import ashfall.shot.Fineness;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -82,6 +84,17 @@ final class Output {
                             + " is too small or too large; 2x2 to 100 million pixels are drawn");
         }
         return size;
+    }
+
+    /// Reads "sketch", "work" or "final".
+    static Fineness fineness(String name) {
+        for (Fineness f : Fineness.values()) {
+            if (f.toString().equals(name)) {
+                return f;
+            }
+        }
+        throw new IllegalArgumentException(
+                "--fineness is '" + name + "'; it must be sketch, work or final");
     }
 
     static String time(double seconds) {

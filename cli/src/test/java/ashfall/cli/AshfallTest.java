@@ -117,6 +117,16 @@ class AshfallTest {
         assertEquals(0, run("vdb", "check", file).status);
     }
 
+    @Test
+    void check_saysWhatWillGoWrong_orThatNothingWill() throws Exception {
+        assertEquals("no fault found\n", run("check", "oil-store").out);
+        String outside = "elements.store.sources.oil.centre=90,0,0";
+        assertTrue(run("check", "oil-store", "--set", outside).out.contains("outside the bounds"));
+        JsonNode found = json(run("check", "oil-store", "--set", outside, "--json").out);
+        assertEquals(
+                "elements.store.sources.oil", found.get("findings").get(0).get("path").asText());
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',

@@ -7,7 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Source;
 
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
@@ -210,7 +210,7 @@ class EditingUiTest extends DeskTest {
                         .shot()
                         .items()
                         .get("elements.fireball.burn")
-                        .get(ashfall.shot.Kinds.Burn.FUEL));
+                        .get(ashfall.shot.Burn.FUEL));
         robot.type(KeyCode.DIGIT7);
         assertVisible(robot, "param-channels");
     }

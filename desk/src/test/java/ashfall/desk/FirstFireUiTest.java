@@ -5,10 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.run.Run;
+import ashfall.shot.Air;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Look;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Look;
+import ashfall.shot.Source;
 
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;

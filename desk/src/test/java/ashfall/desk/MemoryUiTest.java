@@ -4,9 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.run.Run;
 import ashfall.shot.Curve;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;

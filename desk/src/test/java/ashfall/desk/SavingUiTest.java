@@ -5,7 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.document.RecoveryKeeper;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Source;
 
 import javafx.scene.input.KeyCode;
 

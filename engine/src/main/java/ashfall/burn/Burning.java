@@ -39,7 +39,7 @@ public final class Burning {
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
     /// Sums a slab keeps; see [Totals].
-    private static final int SUMS = 6;
+    private static final int SUMS = 8;
 
     /// @param ignition temperature above which fuel burns, K
     /// @param spread speed of a flame's edge in still gas, m/s
@@ -47,7 +47,10 @@ public final class Burning {
     /// @param sootYield kg per kg burnt
     /// @param sootBurnTime time in which hot soot with oxygen is used up, s
     /// @param radiantShare share of the heat that leaves where it burns
+    /// @param unburnt share of the fuel that passes unburnt and gives no heat
     /// @param cooling factor on the T⁴ radiation; 1 is physical
+    /// @param linear K that gas which does not burn loses each second besides
+    /// @param fades what is left of smoke, heat and fuel
     public record Settings(
             Fuel fuel,
             double ignition,
@@ -56,17 +59,33 @@ public final class Burning {
             double sootYield,
             double sootBurnTime,
             double radiantShare,
+            double unburnt,
             double cooling,
-            double gravity) {}
+            double linear,
+            double gravity,
+            Fades fades) {}
+
+    /// Share that is left after a time, for each of the contents that may fade.
+    @FunctionalInterface
+    public interface Fades {
+        /// Nothing fades.
+        Fades NONE = seconds -> new float[] {1, 1, 1};
+
+        /// Of fuel, heat and smoke, each 0 to 1.
+        float[] left(double seconds);
+    }
 
     /// What a step turned over, over the whole box: kg, J, and the largest expansion V − 1 of a
-    /// cell.
+    /// cell. Faded: fuel, heat and smoke.
     public record Totals(
             double burnt,
             double heat,
             double radiated,
             double sootFormed,
             double sootBurnt,
+            double fuelFaded,
+            double heatFaded,
+            double smokeFaded,
             double hottest,
             double largestExpansion) {}
 
@@ -144,7 +163,7 @@ public final class Burning {
             hot = Math.max(hot, hottest[z]);
             most = Math.max(most, largest[z]);
         }
-        return new Totals(t[0], t[1], t[2], t[3], t[4], hot, most);
+        return new Totals(t[0], t[1], t[2], t[3], t[4], t[5], t[6], t[7], hot, most);
     }
 
     /// Everything a row of cells needs, with the names of the physics.
@@ -168,6 +187,10 @@ public final class Burning {
         private final float kept;
         private final double sootFraction;
         private final double cooling;
+        private final double linear;
+        private final float fuelLeft;
+        private final float heatLeft;
+        private final float smokeLeft;
         private final double longest;
         private final double mixing;
         private final double burnTime;
@@ -202,13 +225,19 @@ public final class Burning {
             this.spread = s.spread();
             // What becomes soot has not given its heat yet, nor taken its oxygen.
             double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
-            this.heat = (float) (s.fuel().heat() - carbon * SOOT_HEAT);
-            this.oxygen = (float) Math.max(0, s.fuel().oxygen() - carbon * SOOT_OXYGEN);
+            double burnt = 1 - s.unburnt();
+            this.heat = (float) (burnt * (s.fuel().heat() - carbon * SOOT_HEAT));
+            this.oxygen = (float) (burnt * Math.max(0, s.fuel().oxygen() - carbon * SOOT_OXYGEN));
             this.sootBurns = s.sootYield() <= ASH;
             this.sootYield = (float) s.sootYield();
             this.kept = (float) (1 - s.radiantShare());
             this.sootFraction = 1 - Exact.exp(-dt / s.sootBurnTime());
             this.cooling = 4 * STEFAN_BOLTZMANN * s.cooling();
+            this.linear = s.linear();
+            float[] left = s.fades().left(dt);
+            this.fuelLeft = left[0];
+            this.heatLeft = left[1];
+            this.smokeLeft = left[2];
             this.burnTime = s.burnTime();
             this.longest = Math.sqrt(2 * voxel / Math.max(0.1, s.gravity()));
             // √(2k/3) = C√(2/3) Δ|S|: in 0.4 Δ/√(2k/3) the voxel cancels.
@@ -234,6 +263,7 @@ public final class Burning {
                 double before = law.temperatureOfEnthalpy(e[i]);
                 float m = mass[i];
                 flame[i] = 0;
+                soot[i] = faded(soot[i], smokeLeft, m, sums[7], slab);
                 if (e[i] == 0 && fuel[i] == 0) {
                     fill(i, before, largest, slab);
                     continue;
@@ -273,7 +303,12 @@ public final class Burning {
                 }
                 float enthalpy = e[i] + (float) gained;
                 double after = gained == 0 ? before : law.temperatureOfEnthalpy(enthalpy);
-                if (!burns && before > ambient + 20 && cooling > 0) {
+                fuel[i] = faded(fuel[i], fuelLeft, m, sums[5], slab);
+                if (heatLeft < 1) {
+                    enthalpy = faded(enthalpy, heatLeft, m, sums[6], slab);
+                    after = law.temperatureOfEnthalpy(enthalpy);
+                }
+                if (!burns && before > ambient + 20 && cooling + linear > 0) {
                     after = cooled(i, after, ox[i], soot[i] * m);
                     float left = (float) law.enthalpy(after);
                     sums[2][slab] += (double) m * (enthalpy - left);
@@ -334,7 +369,17 @@ public final class Burning {
             // What the surroundings radiate back: the loss fades out as T⁴ nears T∞⁴.
             double r = ambient / kelvin;
             double net = 1 - r * r * r * r;
-            return Math.max(ambient, kelvin + (radiating - kelvin) * net);
+            return Math.max(ambient, kelvin + (radiating - kelvin) * net - linear * dt);
+        }
+
+        /// What is left of an amount per kilogram; books the rest.
+        private static float faded(float amount, float left, float mass, double[] sum, int slab) {
+            if (left == 1 || amount == 0) {
+                return amount;
+            }
+            float kept = amount * left;
+            sum[slab] += (double) mass * (amount - kept);
+            return kept;
         }
     }
 }

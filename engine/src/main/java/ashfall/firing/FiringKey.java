@@ -3,11 +3,11 @@ package ashfall.firing;
 import ashfall.shot.Affects;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -24,7 +24,7 @@ import java.util.TreeMap;
 /// @param values by path, in the order of the alphabet
 public record FiringKey(Map<String, String> values) {
     /// Raised whenever the same shot gives other bits than before.
-    public static final int NUMERICS = 5;
+    public static final int NUMERICS = 6;
 
     /// The key of an element of a shot at a fineness.
     public static FiringKey of(Shot shot, String elementName, Element element, Fineness fineness) {

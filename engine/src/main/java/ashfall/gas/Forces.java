@@ -14,11 +14,30 @@ import java.util.Arrays;
 ///   section 2.5).
 /// - Vorticity: `ε' h |ω| (N × ω)`, N = ∇|ω|/|∇|ω||, the form without scale (after Fedkiw, Stam &
 ///   Jensen 2001).
-/// - Turbulence: [Stirring], in hot gas only.
+/// - Turbulence: [Stirring].
+///
+/// The last two act where [Where] says.
 public final class Forces {
+    /// Where a force acts: in gas 300 K hotter than still air, in smoke of half a gram a cubic
+    /// metre (both fading towards none), or in all gas that is looked at.
+    public enum Where {
+        HEAT,
+        SMOKE,
+        ALL
+    }
+
     /// @param gravity m/s², downwards
+    /// @param lift factor on the lift of heat; 1 is physical
+    /// @param smokeWeight factor on the weight of soot; 1 is physical
     /// @param vorticity ε', 0 for none
-    public record Settings(double gravity, double vorticity, Stirring stirring) {}
+    public record Settings(
+            double gravity,
+            double lift,
+            double smokeWeight,
+            double vorticity,
+            Where vorticityIn,
+            Stirring stirring,
+            Where stirringIn) {}
 
     private final GridShape shape;
     private final Box box;
@@ -37,6 +56,7 @@ public final class Forces {
     /// Writes accelerations of the lower faces, m/s², zero where nothing acts.
     ///
     /// @param range where anything differs from the surroundings
+    /// @param stir strength of the stirring, 0 to 1
     /// @param out three face fields, overwritten whole
     public void accelerations(
             GasFields fields,
@@ -44,6 +64,7 @@ public final class Forces {
             Settings settings,
             CellRange range,
             double seconds,
+            float stir,
             float[][] out) {
         for (float[] a : out) {
             Arrays.fill(a, 0);
@@ -52,16 +73,20 @@ public final class Forces {
             return;
         }
         if (settings.vorticity() > 0) {
-            addVorticity(fields, law, (float) settings.vorticity(), range, out);
+            Weight weight = new Weight(settings.vorticityIn(), fields, law);
+            addVorticity(fields, weight, (float) settings.vorticity(), range, out);
         }
-        if (!settings.stirring().isStill()) {
-            addStirring(fields, law, settings.stirring(), range, seconds, out);
+        if (stir > 0 && !settings.stirring().isStill()) {
+            Weight weight = new Weight(settings.stirringIn(), fields, law);
+            addStirring(weight, settings.stirring(), stir, range, seconds, out);
         }
-        addLift(fields, law, (float) settings.gravity(), range, out[1]);
+        addLift(fields, law, settings, range, out[1]);
     }
 
-    private void addLift(GasFields fields, GasLaw law, float gravity, CellRange r, float[] out) {
+    private void addLift(GasFields fields, GasLaw law, Settings s, CellRange r, float[] out) {
         float ambient = (float) law.ambientDensity();
+        float heat = (float) (s.gravity() * s.lift());
+        float smoke = (float) (s.gravity() * s.smokeWeight());
         float[] soot = fields.contents[GasFields.SOOT];
         int last = Math.min(r.y1(), shape.ny() - 1);
         workers.forEachSlab(
@@ -75,7 +100,8 @@ public final class Forces {
                                 shape.at(r.x0(), y, r.z0() + slab),
                                 r.width(),
                                 shape.sy(),
-                                gravity,
+                                heat,
+                                smoke,
                                 ambient);
                     }
                 });
@@ -88,19 +114,23 @@ public final class Forces {
             int at,
             int n,
             int sy,
-            float gravity,
+            float heat,
+            float smoke,
             float ambient) {
         float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
         for (int i = at, end = at + n; i < end; i++) {
-            float density = halfK * ((1f + soot[i]) / t[i] + (1f + soot[i - sy]) / t[i - sy]);
-            out[i] += gravity * (ambient - density) / density;
+            float below = 1f / t[i - sy];
+            float here = 1f / t[i];
+            float gas = halfK * (here + below);
+            float carried = halfK * (soot[i] * here + soot[i - sy] * below);
+            out[i] += (heat * (ambient - gas) - smoke * carried) / (gas + carried);
         }
     }
 
     private void addStirring(
-            GasFields fields,
-            GasLaw law,
+            Weight weights,
             Stirring stirring,
+            float strength,
             CellRange r,
             double seconds,
             float[][] out) {
@@ -108,7 +138,6 @@ public final class Forces {
         float x0 = (float) (lattice.x() + box.x() * lattice.voxel());
         float y0 = (float) (lattice.y() + box.y() * lattice.voxel());
         float z0 = (float) (lattice.z() + box.z() * lattice.voxel());
-        float ambient = (float) law.ambient();
         workers.forEachSlab(
                 r.depth(),
                 (slab, worker) -> {
@@ -116,7 +145,7 @@ public final class Forces {
                     for (int y = r.y0(); y < r.y1(); y++) {
                         int i = shape.at(r.x0(), y, z);
                         for (int x = r.x0(); x < r.x1(); x++, i++) {
-                            float weight = heatWeight(fields.temperature[i], ambient);
+                            float weight = strength * weights.of(i);
                             if (weight == 0) {
                                 continue;
                             }
@@ -129,13 +158,35 @@ public final class Forces {
                 });
     }
 
-    /// 0 in still air, 1 in gas 300 K hotter.
-    private static float heatWeight(float kelvin, float ambient) {
-        return Math.max(0f, Math.min(1f, (kelvin - ambient - 5f) / 300f));
+    /// How much a force acts in a cell: 0 to 1.
+    private static final class Weight {
+        private static final float FULL_SMOKE = 5e-4f;
+
+        private final Where where;
+        private final float[] kelvin;
+        private final float[] soot;
+        private final float[] mass;
+        private final float ambient;
+
+        Weight(Where where, GasFields fields, GasLaw law) {
+            this.where = where;
+            this.kelvin = fields.temperature;
+            this.soot = fields.contents[GasFields.SOOT];
+            this.mass = fields.mass;
+            this.ambient = (float) law.ambient();
+        }
+
+        float of(int i) {
+            return switch (where) {
+                case HEAT -> Math.max(0f, Math.min(1f, (kelvin[i] - ambient - 5f) / 300f));
+                case SMOKE -> Math.min(1f, soot[i] * mass[i] / FULL_SMOKE);
+                case ALL -> 1;
+            };
+        }
     }
 
     private void addVorticity(
-            GasFields fields, GasLaw law, float epsilon, CellRange r, float[][] out) {
+            GasFields fields, Weight weight, float epsilon, CellRange r, float[][] out) {
         float[] ox = pool.borrow();
         float[] oy = pool.borrow();
         float[] oz = pool.borrow();
@@ -191,10 +242,9 @@ public final class Forces {
                                     epsilon * h);
                         }
                     });
-            float ambient = (float) law.ambient();
-            spreadToFaces(ox, fields.temperature, ambient, out[0], 0, inner);
-            spreadToFaces(oy, fields.temperature, ambient, out[1], 1, inner);
-            spreadToFaces(oz, fields.temperature, ambient, out[2], 2, inner);
+            spreadToFaces(ox, weight, out[0], 0, inner);
+            spreadToFaces(oy, weight, out[1], 1, inner);
+            spreadToFaces(oz, weight, out[2], 2, inner);
         }
         pool.giveBack(ox);
         pool.giveBack(oy);
@@ -260,9 +310,8 @@ public final class Forces {
         }
     }
 
-    /// Cell accelerations to the faces between them, weighted by heat.
-    private void spreadToFaces(
-            float[] force, float[] t, float ambient, float[] out, int axis, CellRange r) {
+    /// Cell accelerations to the faces between them, weighted.
+    private void spreadToFaces(float[] force, Weight weights, float[] out, int axis, CellRange r) {
         int stride = shape.stride(axis);
         int x0 = r.x0() + (axis == 0 ? 1 : 0);
         int y0 = r.y0() + (axis == 1 ? 1 : 0);
@@ -274,7 +323,7 @@ public final class Forces {
                         for (int i = shape.at(x0, y, z0 + slab), end = i + r.x1() - x0;
                                 i < end;
                                 i++) {
-                            float weight = heatWeight(Math.max(t[i], t[i - stride]), ambient);
+                            float weight = Math.max(weights.of(i), weights.of(i - stride));
                             out[i] += weight * 0.5f * (force[i] + force[i - stride]);
                         }
                     }

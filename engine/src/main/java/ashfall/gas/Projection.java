@@ -24,8 +24,15 @@ public final class Projection {
     /// S|Δt.
     public record Report(int iterations, double relative, double largest, boolean converged) {}
 
-    private static final double RELATIVE = 1e-4;
-    private static final double LARGEST = 5e-4;
+    /// How well the flow grows as the gas does.
+    ///
+    /// @param relative bound on ‖∇·u − S‖₂ over ‖∇·u* − S‖₂
+    /// @param largest bound on max|∇·u − S|Δt
+    public record Accuracy(double relative, double largest) {
+        public static final Accuracy ROUGH = new Accuracy(1e-2, 1e-2);
+        public static final Accuracy CLOSE = new Accuracy(1e-4, 5e-4);
+        public static final Accuracy EXACT = new Accuracy(1e-5, 1e-4);
+    }
 
     /// Times the specific volume of the air from which gas counts as light.
     private static final float LIGHT = 1.05f;
@@ -37,14 +44,13 @@ public final class Projection {
     private final Pressure pressure;
     private final double[][] partial;
     private final Sides sides;
-    private final float[] wind;
+    private final Accuracy accuracy;
 
     /// @param sides which sides are closed
-    /// @param wind m/s along x, y, z, of the air outside
-    public Projection(GridShape shape, Sides sides, float[] wind, Workers workers) {
+    public Projection(GridShape shape, Sides sides, Accuracy accuracy, Workers workers) {
         this.shape = shape;
         this.sides = sides;
-        this.wind = wind.clone();
+        this.accuracy = accuracy;
         this.workers = workers;
         this.pressure = new Pressure(shape, workers);
         this.partial = new double[MOMENTS][shape.nz()];
@@ -97,21 +103,23 @@ public final class Projection {
     }
 
     /// Slows what flows in through open sides by what Bernoulli's pressure takes from it.
-    private void drawIn(float[][] u, float cellsPerSpeed) {
+    private void drawIn(float[][] u, float[] wind, float cellsPerSpeed) {
         for (int axis = 0; axis < 3; axis++) {
             if (!sides.lowClosed(axis)) {
-                drawIn(u[axis], axis, 0, 1f, cellsPerSpeed);
+                drawIn(u[axis], axis, 0, wind[axis], 1f, cellsPerSpeed);
             }
             if (!sides.highClosed(axis)) {
-                drawIn(u[axis], axis, shape.count(axis), -1f, cellsPerSpeed);
+                drawIn(u[axis], axis, shape.count(axis), -wind[axis], -1f, cellsPerSpeed);
             }
         }
     }
 
+    /// @param towards speed of the wind into the box, m/s
     /// @param inward sign of velocities that point into the box
-    private void drawIn(float[] u, int axis, int position, float inward, float cellsPerSpeed) {
+    private void drawIn(
+            float[] u, int axis, int position, float towards, float inward, float cellsPerSpeed) {
         float[] beta = pressure.coefficients()[axis];
-        float blown = Math.max(0, inward * wind[axis]);
+        float blown = Math.max(0, towards);
         float head = 0.5f * cellsPerSpeed * blown * blown;
         forEachFace(
                 axis,
@@ -143,16 +151,18 @@ public final class Projection {
     /// Changes the velocities so that ∇·u = (volume − 1)/Δt.
     ///
     /// @param volume gas volume of each cell over the cell's after sources and burning
+    /// @param wind m/s along x, y, z, of the air outside
     /// @param impulse first guess of the pressure times Δt/h inside; on return the one found
     public Report project(
             float[][] u,
             float[] volume,
+            float[] wind,
             float[] impulse,
             GasLaw law,
             float voxel,
             float dtSeconds) {
         closeSides(u);
-        drawIn(u, dtSeconds / voxel);
+        drawIn(u, wind, dtSeconds / voxel);
         pressure.prepare();
         float[] right = pressure.rightSide();
         float scale = voxel / dtSeconds;
@@ -174,8 +184,9 @@ public final class Projection {
                     }
                 });
         setOuterPressure(right, volume, impulse, law);
-        double largest = LARGEST * voxel / dtSeconds;
-        Pressure.SolveReport solved = pressure.solve(impulse, RELATIVE, largest, sides.noneOpen());
+        double largest = accuracy.largest * voxel / dtSeconds;
+        Pressure.SolveReport solved =
+                pressure.solve(impulse, accuracy.relative, largest, sides.noneOpen());
         correct(u, impulse);
         return new Report(
                 solved.iterations(),

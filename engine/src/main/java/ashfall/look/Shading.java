@@ -1,9 +1,9 @@
 package ashfall.look;
 
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Look;
-import ashfall.shot.Kinds.Sun;
+import ashfall.shot.Look;
 import ashfall.shot.Shot;
+import ashfall.shot.Sun;
 import ashfall.shot.Vec3;
 
 /// The look and the light of a shot as plain numbers.

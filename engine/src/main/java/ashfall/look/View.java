@@ -1,7 +1,7 @@
 package ashfall.look;
 
+import ashfall.shot.Camera;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Camera;
 import ashfall.shot.ShotException;
 import ashfall.shot.Vec3;
 

@@ -23,11 +23,7 @@ public record Element(
     /// A gas with everything at its default and no source.
     public static Element bare() {
         return new Element(
-                Item.of(Kinds.Gas.KIND),
-                Item.of(Kinds.Bounds.KIND),
-                Item.of(Kinds.Burn.KIND),
-                Map.of(),
-                Map.of());
+                Item.of(Gas.KIND), Item.of(Bounds.KIND), Item.of(Burn.KIND), Map.of(), Map.of());
     }
 
     public Element withSource(String name, Item source) {
@@ -56,9 +52,9 @@ public record Element(
     public double voxel(Fineness fineness) {
         return gas.number(
                 switch (fineness) {
-                    case SKETCH -> Kinds.Gas.SKETCH;
-                    case WORK -> Kinds.Gas.WORK;
-                    case FINAL -> Kinds.Gas.FINAL;
+                    case SKETCH -> Gas.SKETCH;
+                    case WORK -> Gas.WORK;
+                    case FINAL -> Gas.FINAL;
                 });
     }
 }

@@ -1,7 +1,5 @@
 package ashfall.shot;
 
-import ashfall.shot.Kinds.Kind;
-
 import com.fasterxml.jackson.databind.JsonNode;
 
 import java.util.Collections;

@@ -2,14 +2,6 @@ package ashfall.shot;
 
 import ashfall.burn.Fuel;
 import ashfall.burn.Fuels;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Camera;
-import ashfall.shot.Kinds.Frames;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Kind;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
 

@@ -27,12 +27,12 @@ public record Shot(
     public static Shot empty(String name) {
         return new Shot(
                 name,
-                Item.of(Kinds.Frames.KIND),
-                Item.of(Kinds.Air.KIND),
+                Item.of(Frames.KIND),
+                Item.of(Air.KIND),
                 Map.of(),
-                Item.of(Kinds.Camera.KIND),
-                Item.of(Kinds.Sun.KIND),
-                Item.of(Kinds.Look.KIND),
+                Item.of(Camera.KIND),
+                Item.of(Sun.KIND),
+                Item.of(Look.KIND),
                 Map.of());
     }
 

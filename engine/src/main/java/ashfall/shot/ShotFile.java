@@ -1,7 +1,5 @@
 package ashfall.shot;
 
-import ashfall.shot.Kinds.Kind;
-
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -116,12 +114,12 @@ public final class ShotFile {
         Shot shot =
                 new Shot(
                         root.path("name").asText("untitled"),
-                        item(Kinds.Frames.KIND, "frames", object(root, "frames")),
-                        item(Kinds.Air.KIND, "air", object(root, "air")),
+                        item(Frames.KIND, "frames", object(root, "frames")),
+                        item(Air.KIND, "air", object(root, "air")),
                         elements,
-                        item(Kinds.Camera.KIND, "camera", object(root, "camera")),
-                        item(Kinds.Sun.KIND, "sun", object(root, "sun")),
-                        item(Kinds.Look.KIND, "look", object(root, "look")),
+                        item(Camera.KIND, "camera", object(root, "camera")),
+                        item(Sun.KIND, "sun", object(root, "sun")),
+                        item(Look.KIND, "look", object(root, "look")),
                         unknown);
         return new Reading(shot, List.copyOf(unknownKeys));
     }
@@ -140,11 +138,11 @@ public final class ShotFile {
             String name = checkedName(entry.getKey(), path + ".sources");
             sources.put(name, source(path + ".sources." + name, entry.getValue()));
         }
-        Item gas = item(Kinds.Gas.KIND, path, node, List.of("kind", "bounds", "burn", "sources"));
+        Item gas = item(Gas.KIND, path, node, List.of("kind", "bounds", "burn", "sources"));
         return new Element(
                 new Item(gas.kind(), gas.values(), Map.of()),
-                item(Kinds.Bounds.KIND, path + ".bounds", object(node, path, "bounds")),
-                item(Kinds.Burn.KIND, path + ".burn", object(node, path, "burn")),
+                item(Bounds.KIND, path + ".bounds", object(node, path, "bounds")),
+                item(Burn.KIND, path + ".burn", object(node, path, "burn")),
                 sources,
                 gas.unknown());
     }
@@ -152,7 +150,7 @@ public final class ShotFile {
     private Item source(String path, JsonNode node) {
         String word = node.path("kind").asText("");
         Kind kind =
-                Kinds.Source.KINDS.stream()
+                Source.KINDS.stream()
                         .filter(k -> k.name().equals(word))
                         .findFirst()
                         .orElseThrow(
@@ -166,7 +164,7 @@ public final class ShotFile {
                                                         + "'; it must be one of "
                                                         + String.join(
                                                                 ", ",
-                                                                Kinds.Source.KINDS.stream()
+                                                                Source.KINDS.stream()
                                                                         .map(Kind::name)
                                                                         .toList())));
         return item(kind, path, node, List.of("kind"));

@@ -1,15 +1,15 @@
 package ashfall.sim;
 
+import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Frames;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 
@@ -17,14 +17,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
-/// The continuity check: looks over a shot for what will go wrong in a firing, and says the remedy.
+/// The continuity check: looks over a shot for what will go wrong in a firing, and over its burn
+/// log for what went wrong, and says the remedy.
 public final class Continuity {
-    /// One thing that will go wrong.
-    ///
-    /// @param path of the item it is about, as in [Shot#items()]
-    /// @param sentence what, and what would be right
-    public record Finding(String path, String sentence) {}
-
     private final Shot shot;
     private final String path;
     private final Element element;
@@ -43,6 +38,38 @@ public final class Continuity {
         Continuity check = new Continuity(shot, elementName, fineness);
         check.look();
         return List.copyOf(check.findings);
+    }
+
+    /// What went wrong in a firing of an element: no flame at its end, or nowhere; gas that met the
+    /// bounds.
+    public static List<Finding> lookBack(Shot shot, String elementName, List<LogEntry> log) {
+        Continuity check = new Continuity(shot, elementName, Fineness.SKETCH);
+        if (!log.isEmpty()) {
+            check.lookBackAt(log);
+        }
+        return List.copyOf(check.findings);
+    }
+
+    private void lookBackAt(List<LogEntry> log) {
+        Item burn = element.burn();
+        FlameNeeds.whyNoFlame(
+                        log,
+                        log.getLast().frame(),
+                        burn.get(Burn.FUEL),
+                        Burn.effective(burn, Burn.IGNITION))
+                .ifPresent(why -> add(".burn", "frame " + log.getLast().frame() + ": " + why));
+        log.stream()
+                .filter(e -> e.met() != null && !e.met().isEmpty())
+                .findFirst()
+                .ifPresent(
+                        e ->
+                                add(
+                                        ".bounds",
+                                        "from frame "
+                                                + e.frame()
+                                                + " the gas meets the bounds at the "
+                                                + e.met().replace(" ", " and ")
+                                                + "; widen them there"));
     }
 
     private void look() {

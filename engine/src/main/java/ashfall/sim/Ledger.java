@@ -7,8 +7,9 @@ import ashfall.gas.ScalarTransport;
 /// The running account of a simulation, over its whole life: kg and J.
 ///
 /// For fuel, `released = burnt + left + gone`; for enthalpy, `given + heat − radiated = left +
-/// gone`. What is left is summed from the fields; the transport keeps totals, so the difference is
-/// rounding, and the log states it as a defect.
+/// gone`. Gone is what left the box, or faded where that is set. What is left is summed from the
+/// fields; the transport keeps totals, so the difference is rounding, and the log states it as a
+/// defect.
 public record Ledger(
         double fuelReleased,
         double fuelBurnt,
@@ -65,6 +66,9 @@ public record Ledger(
         v[5] += t.radiated();
         v[8] += t.sootFormed();
         v[9] += t.sootBurnt();
+        v[2] += t.fuelFaded();
+        v[6] += t.heatFaded();
+        v[10] += t.smokeFaded();
         return of(v);
     }
 

@@ -10,6 +10,7 @@ package ashfall.sim;
 /// @param voxels of the box at the end of the frame
 /// @param met sides of the bounds that the box may follow the gas to and that the gas met in this
 ///     frame, such as `top east`; empty for none, null in records of older versions
+/// @param hottestFuelK see [FlameNeeds], as the next
 /// @param worstDivergence largest max|∇·u − S|Δt of its steps
 /// @param worstResidual largest ‖∇·u − S‖₂ relative to ‖∇·u* − S‖₂ of its steps
 public record LogEntry(
@@ -40,4 +41,6 @@ public record LogEntry(
         int pressureIterations,
         double worstDivergence,
         double worstResidual,
-        String met) {}
+        String met,
+        double hottestFuelK,
+        double oxygenAtHotFuel) {}

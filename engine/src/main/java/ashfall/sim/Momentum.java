@@ -23,8 +23,9 @@ final class Momentum {
     /// Moves the velocities along the flow for a time step, with half the accelerations and half
     /// the pressure on each side of the way.
     ///
+    /// @param wind m/s along x, y, z
     /// @param stepBefore length of the last step, s; 0 before the first
-    void move(Room room, float[][] acceleration, float dt, double stepBefore) {
+    void move(Room room, float[][] acceleration, float[] wind, float dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
@@ -54,7 +55,7 @@ final class Momentum {
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, carried[axis], axis);
         }
-        room.velocities.advance(flow, carried, moved, setup.sides(), setup.wind(), dt / voxel);
+        room.velocities.advance(flow, carried, moved, setup.sides(), wind, dt / voxel);
         for (int axis = 0; axis < 3; axis++) {
             addScaled(shape, moved[axis], acceleration[axis], 0.5f * dt);
             pool.giveBack(carried[axis]);
@@ -92,10 +93,35 @@ final class Momentum {
                 });
     }
 
+    /// Lets a gust take the air along, by the pressure gradient that drives it, and the gas lose
+    /// speed against the wind.
+    ///
+    /// @param before the wind at the step's begin, m/s
+    /// @param after at its end
+    /// @param left share of the speed that is left
+    void drift(Room room, float[] before, float[] after, float left) {
+        float[][] beta = room.projection.inverseDensity();
+        float ambient = (float) setup.law().ambientDensity();
+        Faces.forEachRow(
+                room.shape,
+                workers,
+                (axis, at, n) -> {
+                    float[] u = room.fields.velocity[axis];
+                    float gust = (after[axis] - before[axis]) * ambient;
+                    float wind = before[axis];
+                    for (int i = at, end = at + n; i < end; i++) {
+                        u[i] = wind + (u[i] - wind) * left + gust * beta[axis][i];
+                    }
+                });
+    }
+
     /// Makes the flow grow as the gas does, and keeps the pressures for the next step.
     ///
     /// @param volume gas volume of each cell over the cell's
-    Projection.Report project(Room room, float[] volume, double dt, double stepBefore) {
+    ///
+    /// @param wind m/s along x, y, z
+    Projection.Report project(
+            Room room, float[] volume, float[] wind, double dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         float[] spare = fields.impulseBefore;
@@ -114,7 +140,7 @@ final class Momentum {
                 });
         Projection.Report report =
                 room.projection.project(
-                        fields.velocity, volume, spare, setup.law(), voxel, (float) dt);
+                        fields.velocity, volume, wind, spare, setup.law(), voxel, (float) dt);
         if (stepBefore == 0) {
             // The first step took the whole pressure after the move; as a predictor it counts half.
             for (int i = 0; i < spare.length; i++) {

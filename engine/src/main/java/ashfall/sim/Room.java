@@ -38,7 +38,9 @@ final class Room {
         this.box = box;
         this.shape = box.shape();
         this.pool = new FieldPool(shape);
-        this.fields = new GasFields(shape, pool, setup.law(), setup.oxygenShare(), setup.wind());
+        this.fields =
+                new GasFields(
+                        shape, pool, setup.law(), setup.oxygenShare(), setup.wind().at(seconds));
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
                 sources.add(new SourceStage(source, box, setup.lattice()));
@@ -49,7 +51,7 @@ final class Room {
         this.forces = new Forces(box, setup.lattice(), pool, workers);
         this.velocities = new VelocityTransport(shape, pool, workers);
         this.scalars = new ScalarTransport(shape, workers);
-        this.projection = new Projection(shape, setup.sides(), setup.wind(), workers);
+        this.projection = new Projection(shape, setup.sides(), setup.motion().accuracy(), workers);
         this.activity = new Activity(shape, workers);
     }
 

@@ -12,18 +12,18 @@ import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
+import ashfall.shot.Air;
+import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Frames;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 import java.util.ArrayList;
@@ -41,7 +41,8 @@ public record Setup(
         Sides sides,
         GasLaw law,
         double oxygenShare,
-        float[] wind,
+        Wind wind,
+        Motion motion,
         Forces.Settings forces,
         Burning.Settings burning,
         List<SourceSettings> sources,
@@ -188,19 +189,21 @@ public record Setup(
                         Burn.effective(burn, Burn.SOOT),
                         burn.number(Burn.SOOT_TIME),
                         Burn.effective(burn, Burn.RADIATED),
+                        burn.number(Burn.UNBURNT),
                         burn.number(Burn.COOLING),
-                        gravity);
+                        burn.number(Burn.LINEAR),
+                        gravity,
+                        fades(element.gas()));
         long seed = element.gas().get(Gas.SEED);
         double h = plan.lattice().voxel();
         Stirring stirring =
                 new Stirring(
                         seed,
-                        air.number(Air.STIR_SPEED),
+                        air.get(Air.STIR_SPEED).largest(),
                         air.number(Air.STIR_LARGEST),
                         air.number(Air.STIR_SMALLEST),
                         h);
         List<String> closed = element.bounds().get(Bounds.CLOSED);
-        Vec3 wind = air.get(Air.WIND);
         List<SourceSettings> sources = new ArrayList<>();
         int place = 0;
         for (var source : element.sources().entrySet()) {
@@ -223,12 +226,36 @@ public record Setup(
                         closed.contains("north")),
                 fuel.gasLaw(air.number(Air.TEMPERATURE)),
                 air.number(Air.OXYGEN),
-                new float[] {(float) wind.x(), (float) wind.y(), (float) wind.z()},
-                new Forces.Settings(gravity, element.gas().number(Gas.VORTICITY), stirring),
+                Wind.of(air),
+                Motion.of(element.gas(), air.get(Air.STIR_SPEED)),
+                new Forces.Settings(
+                        gravity,
+                        element.gas().number(Gas.LIFT),
+                        element.gas().number(Gas.SMOKE_WEIGHT),
+                        element.gas().number(Gas.VORTICITY),
+                        where(element.gas().get(Gas.VORTICITY_IN)),
+                        stirring,
+                        where(air.get(Air.STIR_IN))),
                 burning,
                 List.copyOf(sources),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
+    }
+
+    private static Forces.Where where(String word) {
+        return switch (word) {
+            case "heat" -> Forces.Where.HEAT;
+            case "smoke" -> Forces.Where.SMOKE;
+            default -> Forces.Where.ALL;
+        };
+    }
+
+    private static Burning.Fades fades(Item gas) {
+        double fuel = gas.number(Gas.FUEL_FADE);
+        double heat = gas.number(Gas.HEAT_FADE);
+        double smoke = gas.number(Gas.SMOKE_FADE);
+        return dt ->
+                new float[] {Motion.left(fuel, dt), Motion.left(heat, dt), Motion.left(smoke, dt)};
     }
 
     private static BoxFit fit(Element element, Box limit, double voxel) {

@@ -173,13 +173,15 @@ public final class Simulation {
         CellRange range = activeRange(gas, end);
         Strain.find(shape, fields.velocity, range, voxel, fields.strain, workers);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
-        room.forces.accelerations(fields, law, setup.forces(), range, time, acceleration);
+        float stir = setup.motion().stirring(time);
+        room.forces.accelerations(fields, law, setup.forces(), range, time, stir, acceleration);
         double dt = stableStep(end, acceleration, steps.count);
         float[] volume = pool.borrow();
         dt = sourcesAndBurning(range, volume, dt, end);
         cancel.check();
         projection.updateDensity(fields.temperature);
-        momentum.move(room, acceleration, (float) dt, stepBefore);
+        float[] wind = setup.wind().at(time);
+        momentum.move(room, acceleration, wind, (float) dt, stepBefore);
         cancel.check();
         for (float[] a : acceleration) {
             pool.giveBack(a);
@@ -187,7 +189,12 @@ public final class Simulation {
         for (SourceStage source : room.sources) {
             source.push(fields.velocity, time, time + dt);
         }
-        project(volume, dt, steps);
+        float[] later = setup.wind().at(time + dt);
+        float left = Motion.left(setup.motion().speedHalfLife(), dt);
+        if (left < 1 || !Arrays.equals(wind, later)) {
+            momentum.drift(room, wind, later, left);
+        }
+        project(volume, later, dt, steps);
         cancel.check();
         // The projection may have made the gas faster than the step was chosen for.
         double fastest = fastest();
@@ -262,7 +269,8 @@ public final class Simulation {
                         CFL * voxel / Math.max(speed, 1e-9),
                         Math.sqrt(voxel / Math.max(pull, 1e-9)));
         double left = end - time;
-        double count = Math.max(1, Math.ceil(left / limit - 1e-9));
+        double atLeast = setup.motion().leastSteps() * left / setup.rate().seconds(1);
+        double count = Math.max(1, Math.ceil(Math.max(left / limit, atLeast) - 1e-9));
         if (count + taken > MOST_STEPS) {
             throw diverged(
                     "velocity",
@@ -339,8 +347,8 @@ public final class Simulation {
         return step;
     }
 
-    private void project(float[] volume, double dt, Steps steps) {
-        Projection.Report report = momentum.project(room, volume, dt, stepBefore);
+    private void project(float[] volume, float[] wind, double dt, Steps steps) {
+        Projection.Report report = momentum.project(room, volume, wind, dt, stepBefore);
         if (!report.converged() || !(report.relative() < 1e3)) {
             throw diverged(
                     "pressure",
@@ -384,6 +392,9 @@ public final class Simulation {
         double smoke = held[GasFields.SOOT];
         double enthalpy = held[GasFields.ENTHALPY];
         int top = room.activity.highestAbove(fields.flame, 1000);
+        FlameNeeds needs =
+                FlameNeeds.of(
+                        fields, CellRange.all(room.shape), setup.burning().ignition(), workers);
         return new LogEntry(
                 frame,
                 time,
@@ -417,6 +428,8 @@ public final class Simulation {
                 steps.iterations,
                 steps.worstDivergence,
                 steps.worstResidual,
-                String.join(" ", steps.met));
+                String.join(" ", steps.met),
+                needs.hottestFuelK(),
+                needs.oxygenAtHotFuel());
     }
 }

@@ -94,7 +94,7 @@ public final class Snapshot {
             }
         }
         if (wanted.contains("velocity")) {
-            float[] still = setup.wind().clone();
+            float[] still = setup.wind().at(simulation.time());
             for (int i = 0; i < 3 && bricks.halfVelocity; i++) {
                 still[i] = rounded(still[i]);
             }

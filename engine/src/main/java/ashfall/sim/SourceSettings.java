@@ -3,8 +3,8 @@ package ashfall.sim;
 import ashfall.grid.Noise;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 /// A source with its parameters read out: where it is, and what it releases when.
@@ -27,6 +27,8 @@ record SourceSettings(
         Curve push,
         double uneven,
         double grain,
+        double flicker,
+        double flickerEvery,
         long seed) {
 
     /// Later than any shot ends, s.
@@ -51,6 +53,8 @@ record SourceSettings(
                 curve(item, Source.PUSH),
                 item.number(Source.UNEVEN),
                 item.number(Source.GRAIN),
+                item.number(Source.FLICKER),
+                item.number(Source.FLICKER_EVERY),
                 seed);
     }
 
@@ -91,6 +95,15 @@ record SourceSettings(
                 || smoke.integral(from, to) > 0
                 || volume.integral(from, to) > 0
                 || push.integral(from, to) > 0;
+    }
+
+    /// Factor on all that is given at a time: 1 when steady, 0 to about 2 when it flickers.
+    double swell(double seconds) {
+        return flicker == 0
+                ? 1
+                : Math.max(
+                        0,
+                        1 + 2.2 * flicker * Noise.octaves(seed, seconds / flickerEvery, 0.5, 0.5));
     }
 
     /// How much of a source a point belongs to: 1 inside, 0 outside, falling over the voxel at the

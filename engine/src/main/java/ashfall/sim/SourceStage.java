@@ -134,10 +134,11 @@ final class SourceStage {
 
     /// Adds what is released between two times to the mass and the contents of the cells.
     Given give(float[][] contents, float[] mass, GasLaw law, double from, double to) {
-        double fuel = source.releasedFuel().integral(from, to);
-        double heat = source.heat().integral(from, to);
-        double smoke = source.smoke().integral(from, to);
-        double gas = source.volume().integral(from, to);
+        double swell = source.swell(0.5 * (from + to));
+        double fuel = swell * source.releasedFuel().integral(from, to);
+        double heat = swell * source.heat().integral(from, to);
+        double smoke = swell * source.smoke().integral(from, to);
+        double gas = swell * source.volume().integral(from, to);
         if (fuel == 0 && heat == 0 && smoke == 0 && gas == 0) {
             return new Given(0, 0, 0);
         }

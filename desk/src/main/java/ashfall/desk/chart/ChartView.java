@@ -8,8 +8,8 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param.Quantity;
+import ashfall.shot.Source;
 import ashfall.sim.LogEntry;
 
 import javafx.css.PseudoClass;
@@ -54,6 +54,8 @@ public final class ChartView extends VBox {
     private final List<ReleaseRow> rows = new ArrayList<>();
     private final Canvas ruler = new Canvas(10, RULER);
     private final Canvas strip = new Canvas(10, STRIP);
+    private final NeedsStrip needs = new NeedsStrip();
+    private final Label needsFigure = new Label();
     private final BurnLog log = new BurnLog();
     private final Map<BurnLog.Track, Label> logFigures = new EnumMap<>(BurnLog.Track.class);
     private final Line now = new Line();
@@ -162,7 +164,17 @@ public final class ChartView extends VBox {
                 withGutter(gutterLine(new Label("cue sheet"), new Label(), RULER), ruler),
                 scroll,
                 withGutter(gutterLine(new Label("frames"), new Label(), STRIP), strip),
+                withGutter(needsLine(), needs),
                 withGutter(names, log));
+    }
+
+    private HBox needsLine() {
+        needsFigure.setId("needs-figure");
+        needsFigure.getStyleClass().add("figure");
+        Label name = new Label("fuel, heat, oxygen");
+        name.setTooltip(
+                new Tooltip("What a flame needs, frame by frame; the first dark row is missing"));
+        return gutterLine(name, needsFigure, NeedsStrip.HEIGHT);
     }
 
     private static HBox gutterLine(Label name, Label figure, double height) {
@@ -210,7 +222,7 @@ public final class ChartView extends VBox {
                             hairPane.resize(body.getWidth(), body.getHeight());
                             showNow();
                         });
-        for (Canvas canvas : List.of(ruler, strip, log)) {
+        for (Canvas canvas : List.of(ruler, strip, needs, log)) {
             canvas.addEventHandler(MouseEvent.MOUSE_PRESSED, this::scrub);
             canvas.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::scrub);
         }
@@ -246,6 +258,7 @@ public final class ChartView extends VBox {
     private void showMeasured() {
         TimeAxis axis = axis();
         drawStrip(axis);
+        needs.draw(axis, runs.shown());
         log.draw(axis, runs.shown(), runs.beforeProperty().get());
         showNow();
     }
@@ -371,6 +384,7 @@ public final class ChartView extends VBox {
                 String.format(Locale.ROOT, "of %d   %.3f s", axis.last(), axis.rate().seconds(at)));
         Run run = runs.shown();
         LogEntry entry = run == null ? null : run.entryNear(at);
+        needsFigure.setText(entry == null ? "" : NeedsStrip.words(entry, run.ignition()));
         for (BurnLog.Track track : BurnLog.Track.values()) {
             logFigures.get(track).setText(entry == null ? "" : track.figure(entry));
         }

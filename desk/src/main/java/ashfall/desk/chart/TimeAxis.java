@@ -1,7 +1,7 @@
 package ashfall.desk.chart;
 
 import ashfall.shot.FrameRate;
-import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 
 /// The one time axis of the chart: where seconds and frames lie across its width.

@@ -4,12 +4,11 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -210,11 +209,14 @@ public final class DialsView extends VBox {
         if (param == Gas.ON || param == Source.ON) {
             return false;
         }
-        if (item.kind().equals(Kinds.Gas.KIND)) {
+        if (item.kind().equals(Gas.KIND)) {
             return switch (station) {
                 case SITE -> param.key().startsWith("voxel");
                 case HAND_OVER -> param == Gas.CHANNELS || param == Gas.FULL;
-                default -> param == Gas.VORTICITY || param == Gas.SEED;
+                default ->
+                        !param.key().startsWith("voxel")
+                                && param != Gas.CHANNELS
+                                && param != Gas.FULL;
             };
         }
         boolean sphere = shapeOf(item).equals("sphere");

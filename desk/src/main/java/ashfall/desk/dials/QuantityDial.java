@@ -3,12 +3,11 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.kit.Tokens;
+import ashfall.shot.Burn;
 import ashfall.shot.Curve;
 import ashfall.shot.FrameRate;
+import ashfall.shot.Frames;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Frames;
 import ashfall.shot.Param.Mark;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Unit;
@@ -63,7 +62,7 @@ final class QuantityDial extends Dial<Curve> {
     }
 
     private double shownValue(Item item) {
-        if (Kinds.Burn.KIND.equals(item.kind())) {
+        if (Burn.KIND.equals(item.kind())) {
             return Burn.effective(item, quantity);
         }
         return item.get(quantity).largest();

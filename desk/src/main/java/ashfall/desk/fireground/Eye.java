@@ -1,8 +1,8 @@
 package ashfall.desk.fireground;
 
 import ashfall.look.View;
+import ashfall.shot.Camera;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Camera;
 import ashfall.shot.Vec3;
 
 /// A free eye that turns about a point.

@@ -10,7 +10,7 @@ import ashfall.look.Probe;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Source;
 import ashfall.work.Workers;
 
 import javafx.animation.PauseTransition;
@@ -86,7 +86,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         overlay.setManaged(false);
         handles.setManaged(false);
         legend.setVisible(false);
-        VBox upperLeft = corner(Pos.TOP_LEFT, readouts.whatFrame, readouts.badge);
+        VBox upperLeft =
+                corner(Pos.TOP_LEFT, readouts.whatFrame, readouts.badge, readouts.flameless);
         VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, readouts.probe);
         getChildren()
                 .addAll(

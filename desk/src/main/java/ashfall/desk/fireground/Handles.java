@@ -2,9 +2,9 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.document.Document;
 import ashfall.look.View;
+import ashfall.shot.Bounds;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 import javafx.scene.Cursor;

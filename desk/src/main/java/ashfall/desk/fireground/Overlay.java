@@ -4,7 +4,7 @@ import ashfall.desk.kit.Tokens;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 import javafx.scene.canvas.Canvas;

@@ -17,11 +17,12 @@ import java.util.Locale;
 import java.util.Optional;
 
 /// The words over the fireground's picture: frame, hottest gas, size, state of the run, the gas
-/// under the pointer, and what is missing when there is no picture.
+/// under the pointer, and what is missing when there is no flame or no picture.
 final class Readouts {
     final Label whatFrame = readout("readout-frame");
     final Label hottest = readout("readout-hottest");
     final Label size = readout("readout-size");
+    final Label flameless = readout("readout-no-flame");
     final Label probe = readout("readout-probe");
     final Label badge = new Label();
     final Label empty = new Label();
@@ -36,6 +37,8 @@ final class Readouts {
         empty.setId("fireground-empty");
         empty.getStyleClass().add("empty-words");
         empty.setMouseTransparent(true);
+        flameless.setWrapText(true);
+        flameless.setMaxWidth(520);
     }
 
     private static Label readout(String id) {
@@ -58,6 +61,7 @@ final class Readouts {
             whatFrame.setText("");
             hottest.setText("");
             size.setText("");
+            flameless.setText("");
             badge.setVisible(false);
             empty.setText(emptyWords());
             empty.setVisible(true);
@@ -84,6 +88,7 @@ final class Readouts {
                         "%,d voxels   %.2f s a frame",
                         entry.voxels(),
                         entry.seconds()));
+        flameless.setText(run.whyNoFlame(frame).orElse(""));
         refreshBadge(run);
     }
 

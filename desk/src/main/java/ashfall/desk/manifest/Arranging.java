@@ -2,16 +2,16 @@ package ashfall.desk.manifest;
 
 import ashfall.burn.Fuels;
 import ashfall.desk.document.Document;
+import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Frames;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Kind;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Kind;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 import java.util.LinkedHashMap;

@@ -1,19 +1,19 @@
 package ashfall.desk.manifest;
 
+import ashfall.shot.Air;
+import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
+import ashfall.shot.Camera;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
+import ashfall.shot.Frames;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Camera;
-import ashfall.shot.Kinds.Frames;
-import ashfall.shot.Kinds.Look;
-import ashfall.shot.Kinds.Source;
-import ashfall.shot.Kinds.Sun;
+import ashfall.shot.Look;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
+import ashfall.shot.Sun;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 

@@ -6,11 +6,11 @@ import ashfall.desk.document.Station;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Element;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Gas;
-import ashfall.shot.Kinds.Kind;
-import ashfall.shot.Kinds.Source;
+import ashfall.shot.Kind;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -292,7 +292,7 @@ public final class ManifestView extends VBox {
             Item item = shot.items().get(path);
             figure.setText(Live.figure(shot, path, item));
             boolean on =
-                    item.kind().equals(ashfall.shot.Kinds.Gas.KIND)
+                    item.kind().equals(ashfall.shot.Gas.KIND)
                             ? item.get(Gas.ON)
                             : !Source.KINDS.contains(item.kind()) || item.get(Source.ON);
             pseudoClassStateChanged(OFF, !on);

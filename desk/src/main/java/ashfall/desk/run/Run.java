@@ -3,8 +3,10 @@ package ashfall.desk.run;
 import ashfall.firing.FrameFile;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
+import ashfall.shot.Burn;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
+import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
 
 import javafx.beans.property.IntegerProperty;
@@ -20,6 +22,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentSkipListMap;
 
 /// A simulated run as the window sees it: frames and burn log, growing while it is made. A sketch
@@ -82,6 +85,17 @@ public final class Run {
 
     public String element() {
         return element;
+    }
+
+    /// Temperature from which the run's fuel burns, K.
+    public double ignition() {
+        return Burn.effective(shot.element(element).burn(), Burn.IGNITION);
+    }
+
+    /// Why a frame shows no flame, with figures; empty for a frame that burns.
+    public Optional<String> whyNoFlame(long frame) {
+        String fuel = shot.element(element).burn().get(Burn.FUEL);
+        return FlameNeeds.whyNoFlame(log(), frame, fuel, ignition());
     }
 
     public Fineness fineness() {

@@ -4,7 +4,7 @@ import ashfall.firing.FiringKey;
 import ashfall.grid.Frame;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
-import ashfall.shot.Kinds.Frames;
+import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.sim.DivergedException;

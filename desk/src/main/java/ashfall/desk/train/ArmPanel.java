@@ -7,6 +7,7 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.sim.Continuity;
+import ashfall.sim.Finding;
 
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -97,7 +98,7 @@ public final class ArmPanel extends VBox {
             refuse("there is no element to fire; add a burner or a charge");
             return;
         }
-        List<Continuity.Finding> found = Continuity.check(shot, element, at);
+        List<Finding> found = Continuity.check(shot, element, at);
         findings.setText(
                 found.isEmpty()
                         ? "no fault found"

@@ -4,9 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Source;
 
 import org.junit.jupiter.api.Test;
 

@@ -4,11 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.shot.Air;
 import ashfall.shot.Curve;
 import ashfall.shot.DemoShots;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Source;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 
 import org.junit.jupiter.api.Test;
 

@@ -1,0 +1,92 @@
+package ashfall.cli;
+
+import ashfall.firing.FiringRecord;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Fineness;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.sim.Continuity;
+import ashfall.sim.Finding;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Says what will go wrong with a shot, and what went wrong in a firing.
+@Command(
+        name = "check",
+        description = "Look over a shot for faults, or a firing for what went wrong.",
+        mixinStandardHelpOptions = true)
+final class CheckCommand implements Runnable {
+    @Spec private CommandSpec spec;
+
+    @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
+    private String shotName;
+
+    @Option(
+            names = "--firing",
+            paramLabel = "DIR",
+            description = "the folder of a firing whose log is looked over too")
+    private Path firing;
+
+    @Option(names = "--fineness", defaultValue = "sketch", description = "sketch, work or final")
+    private String fineness;
+
+    @Option(
+            names = "--set",
+            paramLabel = "KEY=VALUE",
+            description = "a parameter of the shot by its path in the file")
+    private List<String> settings = new ArrayList<>();
+
+    @Option(names = "--json", description = "print one JSON object on standard output")
+    private boolean json;
+
+    @Override
+    public void run() {
+        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Fineness at = Output.fineness(fineness);
+        List<Finding> found = new ArrayList<>();
+        for (String element : shot.elements().keySet()) {
+            found.addAll(Continuity.check(shot, element, at));
+        }
+        if (shot.elements().isEmpty()) {
+            found.add(new Finding("", "the shot is empty; add a burner or a charge"));
+        }
+        if (firing != null) {
+            found.addAll(lookBack(FiringRecord.read(firing)));
+        }
+        if (json) {
+            ObjectNode node = Output.object();
+            addTo(node, found);
+            Output.json(spec, node);
+        } else if (found.isEmpty()) {
+            Output.out(spec).println("no fault found");
+        } else {
+            found.forEach(f -> Output.out(spec).println(line(f)));
+        }
+    }
+
+    /// What went wrong in a firing, by the shot as it was fired.
+    static List<Finding> lookBack(FiringRecord record) {
+        Shot fired = ShotFile.parse(record.shotJson(), record.name()).shot();
+        return Continuity.lookBack(fired, record.element(), record.log());
+    }
+
+    static String line(Finding f) {
+        return (f.path().isEmpty() ? "" : f.path() + ": ") + f.sentence();
+    }
+
+    static void addTo(ObjectNode node, List<Finding> found) {
+        ArrayNode all = node.putArray("findings");
+        found.forEach(f -> all.addObject().put("path", f.path()).put("sentence", f.sentence()));
+    }
+}

@@ -1,0 +1,120 @@
+package ashfall.shot;
+
+import static ashfall.shot.Affects.GAS;
+
+import ashfall.burn.Fuel;
+import ashfall.burn.Fuels;
+import ashfall.shot.Param.Choice;
+import ashfall.shot.Param.Quantity;
+import ashfall.shot.Param.Words;
+
+/// The reaction.
+public final class Burn {
+    private Burn() {}
+
+    public static final Choice FUEL =
+            new Choice(
+                    Words.of("fuel", "Fuel", GAS)
+                            .does(
+                                    "What burns: sets heat, air needed, ignition, soot and"
+                                            + " radiation, each of which can be overridden."),
+                    Fuels.keys(),
+                    "kerosene");
+    public static final Quantity IGNITION =
+            Quantity.of("ignition", "Ignition temperature", Unit.KELVIN, Double.NaN, GAS)
+                    .hard(0, 3000)
+                    .usual(450, 900)
+                    .words("catches early", "catches late")
+                    .mark(506, "paper")
+                    .mark(700, "coal")
+                    .mark(810, "methane")
+                    .does(
+                            "Temperature from which fuel and air burn; a high one needs a"
+                                    + " strong igniter and goes out sooner.");
+    public static final Quantity SPREAD =
+            Quantity.of("spread", "Flame spread", Unit.METRE_PER_SECOND, Double.NaN, GAS)
+                    .hard(0, 1000)
+                    .usual(0.3, 5)
+                    .words("creeps", "leaps")
+                    .mark(1.1, "gas flame")
+                    .mark(6, "hydrogen")
+                    .does(
+                            "Speed with which a flame runs into fuel and air it touches; a slow"
+                                    + " one lifts off its burner and blows out.");
+    public static final Quantity TIME =
+            Quantity.of("time", "Burn time", Unit.SECOND, 0.03, GAS)
+                    .hard(0.001, 60)
+                    .usual(0.01, 0.5)
+                    .words("flash", "lingering")
+                    .does(
+                            "Time in which mixed fuel burns; short is a bright flash, long"
+                                    + " spreads flame far up.");
+    public static final Quantity SOOT =
+            Quantity.of("soot.yield", "Soot yield", Unit.NONE, Double.NaN, GAS)
+                    .hard(0, 2)
+                    .usual(0, 0.1)
+                    .words("clean", "black")
+                    .does(
+                            "Soot formed from a kilogram of fuel; more glows brighter while hot"
+                                    + " and leaves blacker smoke.");
+    public static final Quantity SOOT_TIME =
+            Quantity.of("soot.time", "Soot burns away in", Unit.SECOND, 2, GAS)
+                    .hard(0.01, 1000)
+                    .usual(0.3, 5)
+                    .words("clears soon", "stays")
+                    .does(
+                            "Time in which hot soot burns away in air; short leaves clean gas"
+                                    + " above the flame.");
+    public static final Quantity RADIATED =
+            Quantity.of("radiated", "Radiated share", Unit.NONE, Double.NaN, GAS)
+                    .hard(0, 0.9)
+                    .usual(0.1, 0.4)
+                    .words("hotter", "cooler")
+                    .does(
+                            "Share of the heat that leaves as light; more cools the flame and"
+                                    + " slows its rise.");
+    public static final Quantity UNBURNT =
+            Quantity.of("unburnt", "Unburnt share", Unit.NONE, 0, GAS)
+                    .hard(0, 0.95)
+                    .usual(0, 0.4)
+                    .words("clean", "choked")
+                    .does(
+                            "Share of the fuel that passes through the flame unburnt and gives no"
+                                    + " heat; real flames: 0.05, wood 0.3.");
+    public static final Quantity COOLING =
+            Quantity.of("cooling", "Cooling of the products", Unit.NONE, 1, GAS)
+                    .hard(0, 20)
+                    .usual(0.5, 2)
+                    .words("stays hot", "cools soon")
+                    .does(
+                            "How fast hot products lose heat by radiating; more turns flame to"
+                                    + " smoke sooner.");
+    public static final Quantity LINEAR =
+            Quantity.of("cools", "Cools by, each second", Unit.KELVIN, 0, GAS)
+                    .hard(0, 1e5)
+                    .usual(0, 500)
+                    .words("stays hot", "cools soon")
+                    .does(
+                            "Kelvins that gas which does not burn loses each second, over what it"
+                                    + " radiates; zero is physical.");
+    public static final Kind KIND =
+            Kind.of(
+                    "burn", "Burn", FUEL, IGNITION, SPREAD, TIME, SOOT, SOOT_TIME, RADIATED,
+                    UNBURNT, COOLING, LINEAR);
+
+    /// A value of a reaction; what was not set is the fuel's own.
+    public static double effective(Item burn, Quantity param) {
+        Fuel fuel = Fuels.of(burn.get(FUEL));
+        double own = Double.NaN;
+        if (param.equals(IGNITION)) {
+            own = fuel.ignition();
+        } else if (param.equals(SPREAD)) {
+            own = fuel.edgeSpeed();
+        } else if (param.equals(SOOT)) {
+            own = fuel.sootYield();
+        } else if (param.equals(RADIATED)) {
+            own = fuel.radiantShare();
+        }
+        return burn.numberOr(param, own);
+    }
+}

@@ -1,0 +1,176 @@
+package ashfall.shot;
+
+import static ashfall.shot.Affects.GAS;
+import static ashfall.shot.Affects.NOTHING;
+
+import ashfall.shot.Param.Choice;
+import ashfall.shot.Param.Quantity;
+import ashfall.shot.Param.Subset;
+import ashfall.shot.Param.Switch;
+import ashfall.shot.Param.Whole;
+import ashfall.shot.Param.Words;
+
+import java.util.List;
+
+/// A gas element's own settings.
+public final class Gas {
+    private Gas() {}
+
+    public static final List<String> CHANNEL_WORDS =
+            List.of("density", "temperature", "flame", "fuel", "velocity");
+    /// Where a force may act.
+    public static final List<String> WHERE = List.of("heat", "smoke", "all gas");
+
+    public static final Switch ON =
+            new Switch(
+                    Words.of("on", "On", NOTHING)
+                            .does(
+                                    "Whether the element is sketched and fired; one that is off"
+                                            + " keeps its settings and its firings."),
+                    true);
+    public static final Quantity SKETCH =
+            Quantity.of("voxel.sketch", "Voxel, sketch", Unit.METRE, 0.25, GAS)
+                    .hard(1e-4, 100)
+                    .usual(0.05, 0.5)
+                    .words("finer", "coarser")
+                    .does(
+                            "Edge of a voxel in a sketch; half of it takes eight times the"
+                                    + " memory and about sixteen times the time.");
+    public static final Quantity WORK =
+            Quantity.of("voxel.work", "Voxel, work", Unit.METRE, 0.1, GAS)
+                    .hard(1e-4, 100)
+                    .usual(0.02, 0.2)
+                    .words("finer", "coarser")
+                    .does(
+                            "Edge of a voxel at work fineness; half of it takes eight times the"
+                                    + " memory and about sixteen times the time.");
+    public static final Quantity FINAL =
+            Quantity.of("voxel.final", "Voxel, final", Unit.METRE, 0.05, GAS)
+                    .hard(1e-4, 100)
+                    .usual(0.01, 0.1)
+                    .words("finer", "coarser")
+                    .does(
+                            "Edge of a voxel at final fineness; half of it takes eight times"
+                                    + " the memory and about sixteen times the time.");
+    public static final Quantity LIFT =
+            Quantity.of("lift", "Heat lift", Unit.NONE, 1, GAS)
+                    .hard(0, 5)
+                    .usual(0.5, 2)
+                    .words("hangs", "shoots up")
+                    .mark(1, "real")
+                    .does(
+                            "How strongly hot gas rises: times its real lift, which is 11 m/s² for"
+                                    + " a ball of 1500 K.");
+    public static final Quantity SMOKE_WEIGHT =
+            Quantity.of("smoke.weight", "Smoke weight", Unit.NONE, 1, GAS)
+                    .hard(-500, 500)
+                    .usual(-50, 50)
+                    .words("floats", "sinks")
+                    .mark(1, "real")
+                    .does(
+                            "How heavy soot is: times its real weight; below zero it lifts the"
+                                    + " smoke.");
+    public static final Quantity VORTICITY =
+            Quantity.of("vorticity", "Vorticity", Unit.NONE, 0.08, GAS)
+                    .hard(0, 0.3)
+                    .usual(0.03, 0.12)
+                    .words("smoother", "livelier")
+                    .does(
+                            "Keeps small curls alive that voxels would blur; more is livelier,"
+                                    + " less is smoother.");
+    public static final Choice VORTICITY_IN =
+            new Choice(
+                    Words.of("vorticity.in", "Vorticity acts in", GAS)
+                            .does("Where small curls are kept alive: hot gas, smoke or all gas."),
+                    WHERE,
+                    "heat");
+    public static final Quantity SMOKE_FADE =
+            fade("smoke", "Smoke halves in", "Time in which half of the smoke is gone");
+    public static final Quantity HEAT_FADE =
+            fade("heat", "Heat halves in", "Time in which half of the heat is gone");
+    public static final Quantity FUEL_FADE =
+            fade("fuel", "Fuel halves in", "Time in which half of the unburnt fuel is gone");
+    public static final Quantity SPEED_FADE =
+            fade("speed", "Speed halves in", "Time in which the gas loses half its speed");
+    public static final Choice PRESSURE =
+            new Choice(
+                    Words.of("pressure", "Pressure", GAS)
+                            .words("faster", "more exact")
+                            .does(
+                                    "How well gas keeps its volume: rough to a hundredth of what a"
+                                            + " step changes, close to a ten thousandth, exact to a"
+                                            + " hundred thousandth."),
+                    List.of("rough", "close", "exact"),
+                    "close");
+    public static final Whole STEPS =
+            new Whole(
+                    Words.of("steps", "Steps a frame, at least", GAS)
+                            .words("faster", "steadier")
+                            .does(
+                                    "Fast gas takes more steps by itself; more than needed costs"
+                                            + " time and changes little."),
+                    1,
+                    200,
+                    1);
+    public static final Whole SEED =
+            new Whole(
+                    Words.of("seed", "Seed", GAS)
+                            .words("another", "another")
+                            .does(
+                                    "Another number gives another fire of the same kind: other"
+                                            + " patches, other eddies."),
+                    0,
+                    Long.MAX_VALUE / 2,
+                    1);
+    public static final Subset CHANNELS =
+            new Subset(
+                    Words.of("channels", "Channels kept", NOTHING)
+                            .words("smaller files", "more to look at")
+                            .does(
+                                    "What each frame's file holds; what is left out cannot be"
+                                            + " shaded later."),
+                    CHANNEL_WORDS,
+                    CHANNEL_WORDS);
+    public static final Subset FULL =
+            new Subset(
+                    Words.of("full", "Channels kept in 32 bit", NOTHING)
+                            .words("smaller files", "more exact")
+                            .does(
+                                    "Channels kept in 32 bit; the others are rounded to 16 bit"
+                                            + " and take half the space."),
+                    CHANNEL_WORDS,
+                    List.of("flame"));
+    public static final Kind KIND =
+            Kind.of(
+                    "gas",
+                    "Gas",
+                    ON,
+                    SKETCH,
+                    WORK,
+                    FINAL,
+                    LIFT,
+                    SMOKE_WEIGHT,
+                    VORTICITY,
+                    VORTICITY_IN,
+                    SMOKE_FADE,
+                    HEAT_FADE,
+                    FUEL_FADE,
+                    SPEED_FADE,
+                    PRESSURE,
+                    STEPS,
+                    SEED,
+                    CHANNELS,
+                    FULL);
+
+    /// Half-lives from this long on mean for ever, s.
+    public static final double EVER = 1000;
+
+    private static Quantity fade(String what, String label, String does) {
+        return Quantity.of("fade." + what, label, Unit.SECOND, EVER, GAS)
+                .hard(0.01, EVER)
+                .usual(0.5, 30)
+                .words("fades soon", "stays")
+                .mark(EVER, "for ever")
+                .does(does + "; " + (int) EVER + " s is for ever.");
+    }
+}

@@ -1,0 +1,222 @@
+package ashfall.shot;
+
+import static ashfall.shot.Affects.GAS;
+
+import ashfall.shot.Param.Choice;
+import ashfall.shot.Param.Quantity;
+import ashfall.shot.Param.Switch;
+import ashfall.shot.Param.Vector;
+import ashfall.shot.Param.Words;
+
+import java.util.List;
+
+/// A source: what it gives, where and when.
+public final class Source {
+    private Source() {}
+
+    public static final Switch ON =
+            new Switch(
+                    Words.of("on", "On", GAS)
+                            .does(
+                                    "Whether the source gives anything; a source that is off"
+                                            + " keeps its settings."),
+                    true);
+
+    public static final Choice SHAPE =
+            new Choice(
+                    Words.of("shape", "Shape", GAS)
+                            .does("Form of the space in which the source gives."),
+                    List.of("sphere", "box", "disc"),
+                    "sphere");
+    public static final Vector CENTRE =
+            new Vector(
+                    Words.of("centre", "Centre", GAS)
+                            .words("lower", "higher")
+                            .does("Where the middle of the source is."),
+                    Unit.METRE,
+                    -1e5,
+                    1e5,
+                    new Vec3(0, 0.5, 0));
+    public static final Quantity RADIUS =
+            Quantity.of("radius", "Radius", Unit.METRE, 0.5, GAS)
+                    .hard(0.0005, 1000)
+                    .usual(0.05, 5)
+                    .words("smaller", "larger")
+                    .mark(0.1, "hand")
+                    .mark(1, "door")
+                    .mark(10, "house")
+                    .does(
+                            "Radius of a sphere or disc; the same fuel in a larger one burns"
+                                    + " softer and cooler.");
+    public static final Vector SIZE =
+            new Vector(
+                    Words.of("size", "Size", GAS)
+                            .words("smaller", "larger")
+                            .does(
+                                    "Edges of a box; for a disc its height is the middle"
+                                            + " number."),
+                    Unit.METRE,
+                    0.0005,
+                    1000,
+                    new Vec3(1, 0.2, 1));
+    public static final Quantity TEMPERATURE =
+            Quantity.of("temperature", "Release temperature", Unit.KELVIN, 400, GAS)
+                    .hard(200, 3500)
+                    .usual(290, 700)
+                    .curve()
+                    .words("colder", "hotter")
+                    .mark(293, "room")
+                    .mark(800, "first red")
+                    .mark(1000, "cherry")
+                    .mark(1200, "orange")
+                    .mark(1600, "white")
+                    .does(
+                            "Temperature of what is released; hot vapour rises at once and"
+                                    + " catches sooner.");
+    public static final Quantity RELEASED_FUEL =
+            Quantity.of("release.fuel", "Fuel", Unit.KILOGRAM_PER_SECOND, 0, GAS)
+                    .hard(0, 1e5)
+                    .usual(0.001, 100)
+                    .curve()
+                    .words("leaner", "richer")
+                    .does(
+                            "Fuel given each second; with a total set, only the shape of the"
+                                    + " curve counts.");
+    public static final Quantity TOTAL =
+            Quantity.of("release.total", "Fuel in all", Unit.KILOGRAM, 0, GAS)
+                    .hard(0, 1e6)
+                    .usual(0.1, 100)
+                    .words("less", "more")
+                    .mark(0.2, "cup")
+                    .mark(10, "bucket")
+                    .mark(160, "barrel")
+                    .does(
+                            "All fuel the source ever gives; the fuel curve is scaled to it."
+                                    + " Zero takes the curve as it is.");
+    public static final Quantity HEAT =
+            Quantity.of("release.heat", "Heat", Unit.KILOWATT, 0, GAS)
+                    .hard(0, 1e9)
+                    .usual(0.1, 10000)
+                    .curve()
+                    .words("cooler", "hotter")
+                    .mark(0.08, "lamp")
+                    .mark(150, "bin")
+                    .mark(5000, "car")
+                    .does(
+                            "Heat given to the gas each second; an igniter must bring fuel"
+                                    + " above its ignition temperature.");
+    public static final Quantity HOTTEST =
+            Quantity.of("release.hottest", "Heats up to", Unit.KELVIN, 1800, GAS)
+                    .hard(300, 5000)
+                    .usual(900, 2500)
+                    .words("cooler", "hotter")
+                    .mark(1000, "cherry")
+                    .mark(1300, "candle")
+                    .mark(1900, "torch")
+                    .does(
+                            "Gas this hot takes no more of the source's heat, as from a flame"
+                                    + " of that temperature.");
+    public static final Quantity SMOKE =
+            Quantity.of("release.smoke", "Smoke", Unit.KILOGRAM_PER_SECOND, 0, GAS)
+                    .hard(0, 1e5)
+                    .usual(0.001, 1)
+                    .curve()
+                    .words("thinner", "thicker")
+                    .does("Soot given each second, cold and ready to be seen.");
+    public static final Quantity VOLUME =
+            Quantity.of("release.volume", "Gas", Unit.CUBIC_METRE_PER_SECOND, 0, GAS)
+                    .hard(0, 1e6)
+                    .usual(0.1, 100)
+                    .curve()
+                    .words("less", "more")
+                    .does(
+                            "Gas of the release's temperature given each second; it pushes the"
+                                    + " air aside.");
+    public static final Quantity PUSH =
+            Quantity.of("release.push", "Push outward", Unit.METRE_PER_SECOND, 0, GAS)
+                    .hard(0, 500)
+                    .usual(1, 50)
+                    .curve()
+                    .words("gentle", "violent")
+                    .mark(1.4, "walk")
+                    .mark(15, "gale")
+                    .mark(33, "motorway")
+                    .does(
+                            "Speed away from the middle that the gas gets; more throws fuel"
+                                    + " further and tears it up.");
+    public static final Quantity UNEVEN =
+            Quantity.of("uneven", "Even to ragged", Unit.NONE, 0.3, GAS)
+                    .hard(0, 1)
+                    .usual(0, 0.9)
+                    .words("even", "ragged")
+                    .does(
+                            "How patchy the source is; even shapes mushroom evenly, ragged ones"
+                                    + " break up.");
+    public static final Quantity GRAIN =
+            Quantity.of("grain", "Size of its patches", Unit.METRE, 0.5, GAS)
+                    .hard(0.001, 1000)
+                    .usual(0.1, 2)
+                    .words("finer", "broader")
+                    .does(
+                            "Size of the patches; broad ones shape lobes, fine ones only ruffle"
+                                    + " the edge.");
+    public static final Quantity FLICKER =
+            Quantity.of("flicker.amount", "Flicker", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0, 0.6)
+                    .words("steady", "flickers")
+                    .does("How much what is given swells and sinks by chance, around its curve.");
+    public static final Quantity FLICKER_EVERY =
+            Quantity.of("flicker.every", "Flickers every", Unit.SECOND, 0.5, GAS)
+                    .hard(0.02, 60)
+                    .usual(0.1, 2)
+                    .words("nervous", "slow")
+                    .does("Time from one swell to the next, about.");
+    private static final Param<?>[] ALL = {
+        ON,
+        SHAPE,
+        CENTRE,
+        RADIUS,
+        SIZE,
+        TEMPERATURE,
+        RELEASED_FUEL,
+        TOTAL,
+        HEAT,
+        HOTTEST,
+        SMOKE,
+        VOLUME,
+        PUSH,
+        UNEVEN,
+        GRAIN,
+        FLICKER,
+        FLICKER_EVERY
+    };
+
+    /// Bursts once.
+    public static final Kind CHARGE = Kind.of("charge", "Charge", ALL);
+
+    /// Burns steadily.
+    public static final Kind BURNER = Kind.of("burner", "Burner", ALL);
+
+    /// Gives heat only.
+    public static final Kind IGNITER =
+            Kind.of(
+                    "igniter",
+                    "Igniter",
+                    ON,
+                    SHAPE,
+                    CENTRE,
+                    RADIUS,
+                    SIZE,
+                    HEAT,
+                    HOTTEST,
+                    UNEVEN,
+                    GRAIN,
+                    FLICKER,
+                    FLICKER_EVERY);
+
+    public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
+
+    /// What a source may release, each over time.
+    public static final List<Quantity> RELEASES = List.of(RELEASED_FUEL, HEAT, SMOKE, VOLUME, PUSH);
+}

@@ -1,0 +1,67 @@
+package ashfall.shot;
+
+import static ashfall.shot.Affects.PICTURE;
+
+import ashfall.shot.Param.Quantity;
+import ashfall.shot.Param.Vector;
+import ashfall.shot.Param.Words;
+
+/// Sun and sky.
+public final class Sun {
+    private Sun() {}
+
+    public static final Vector TOWARDS =
+            new Vector(
+                    Words.of("towards", "Direction to the sun", PICTURE)
+                            .words("lower", "higher")
+                            .does(
+                                    "Direction from the ground to the sun; low light rakes the"
+                                            + " smoke and shows its folds."),
+                    Unit.NONE,
+                    -1e3,
+                    1e3,
+                    new Vec3(-0.6, 0.5, 0.6));
+    public static final Quantity STRENGTH =
+            Quantity.of("strength", "Sunlight", Unit.LUX, 20_000, PICTURE)
+                    .hard(0, 200_000)
+                    .usual(100, 100_000)
+                    .words("dim", "bright")
+                    .mark(400, "dusk")
+                    .mark(32000, "haze")
+                    .mark(100000, "noon")
+                    .does("Light of the sun on a surface that faces it.");
+    public static final Vector COLOUR =
+            new Vector(
+                    Words.of("colour", "Colour of sunlight", PICTURE)
+                            .words("darker", "brighter")
+                            .does(
+                                    "Colour of the sunlight, as red, green and blue in linear"
+                                            + " light."),
+                    Unit.NONE,
+                    0,
+                    10,
+                    new Vec3(1, 0.88, 0.74));
+    public static final Quantity SKY =
+            Quantity.of("sky", "Skylight", Unit.LUX, 6_000, PICTURE)
+                    .hard(0, 100_000)
+                    .usual(10, 20_000)
+                    .words("dim", "bright")
+                    .mark(400, "dusk")
+                    .mark(20000, "day")
+                    .does(
+                            "Light of the sky on level ground; it fills the shadows of the"
+                                    + " smoke.");
+    public static final Vector SKY_COLOUR =
+            new Vector(
+                    Words.of("skyColour", "Colour of the sky", PICTURE)
+                            .words("darker", "brighter")
+                            .does(
+                                    "Colour of the skylight, as red, green and blue in linear"
+                                            + " light."),
+                    Unit.NONE,
+                    0,
+                    10,
+                    new Vec3(0.5, 0.68, 1));
+    public static final Kind KIND =
+            Kind.of("sun", "Sun", TOWARDS, STRENGTH, COLOUR, SKY, SKY_COLOUR);
+}
