@@ -32,7 +32,8 @@ class BurningTest {
     }
 
     private Burning.Settings settings(double radiated, double soot) {
-        return new Burning.Settings(fuel, 0, SPREAD, 1e-3, soot, 0.1, radiated, 0, 9.81);
+        return new Burning.Settings(
+                fuel, 0, SPREAD, 1e-3, soot, 0.1, radiated, 0, 0, 0, 9.81, Burning.Fades.NONE);
     }
 
     /// Burns a cell out in one step; densities in kg/m³ of the cell.
@@ -141,7 +142,9 @@ class BurningTest {
         fields.temperature[shape.at(8, 7, 8)] = (float) neighbour;
         fields.strain[i] = 0;
         double cell = GasLaw.density(kelvin) * VOXEL * VOXEL * VOXEL;
-        Burning.Settings s = new Burning.Settings(fuel, 900, SPREAD, 1e-6, 0, 0.1, 0, 0, 1e5);
+        Burning.Settings s =
+                new Burning.Settings(
+                        fuel, 900, SPREAD, 1e-6, 0, 0.1, 0, 0, 0, 0, 1e5, Burning.Fades.NONE);
         return burn(s, 0.01f).burnt() / cell;
     }
 
@@ -153,7 +156,9 @@ class BurningTest {
 
     private double cooledIn(int steps) {
         int i = shape.at(8, 8, 8);
-        Burning.Settings s = new Burning.Settings(fuel, 5000, SPREAD, 1, 0, 1e9, 0, 1, 9.81);
+        Burning.Settings s =
+                new Burning.Settings(
+                        fuel, 5000, SPREAD, 1, 0, 1e9, 0, 0, 1, 0, 9.81, Burning.Fades.NONE);
         fields.contents[GasFields.FUEL][i] = 0;
         fields.contents[GasFields.OXYGEN][i] = 0.05f;
         fields.contents[GasFields.ENTHALPY][i] = (float) law.enthalpy(1500);

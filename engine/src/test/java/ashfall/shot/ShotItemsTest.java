@@ -6,7 +6,6 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.firing.FiringKey;
-import ashfall.shot.Kinds.Source;
 
 import org.junit.jupiter.api.Test;
 
@@ -36,7 +35,7 @@ class ShotItemsTest {
         }
         assertThrows(
                 IllegalArgumentException.class,
-                () -> shot.with("elements.none", Item.of(Kinds.Gas.KIND)));
+                () -> shot.with("elements.none", Item.of(Gas.KIND)));
     }
 
     @Test

@@ -7,19 +7,22 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
 
+import java.util.ArrayList;
 import java.util.List;
 
 class ContinuityTest {
-    private static List<Continuity.Finding> of(String... settings) {
+    private static List<Finding> of(String... settings) {
         Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), List.of(settings));
         return Continuity.check(shot, "store", Fineness.SKETCH);
     }
 
     private static void assertFound(String words, String... settings) {
-        List<Continuity.Finding> found = of(settings);
+        List<Finding> found = of(settings);
         assertEquals(1, found.size(), found.toString());
         assertTrue(found.getFirst().sentence().contains(words), found.toString());
     }
@@ -54,8 +57,53 @@ class ContinuityTest {
 
     @Test
     void nothingOn_isSaid() {
-        List<Continuity.Finding> found =
+        List<Finding> found =
                 of("elements.store.sources.oil.on=false", "elements.store.sources.spark.on=off");
         assertTrue(found.getFirst().sentence().startsWith("no source is on"), found.toString());
+    }
+
+    /// Each of the three needs taken away is named, with figures.
+    @Test
+    void lookBack_withoutFlame_namesTheNeedThatIsMissing() {
+        assertEquals(List.of(), lookBack(10));
+        assertMissing("no fuel was given yet", "elements.store.sources.oil.on=false");
+        assertMissing("and it burns from 483 K", "elements.store.sources.spark.on=false");
+        assertMissing("the gas holds at most 0.0 % oxygen (air: 23 %)", "air.oxygen=0");
+    }
+
+    @Test
+    void lookBack_afterTheFire_saysWhenThereWasFlame() {
+        List<Finding> found =
+                lookBack(
+                        72,
+                        "elements.store.sources.oil.release.total=0.002",
+                        "elements.store.burn.time=0.001");
+        assertEquals(1, found.size(), found.toString());
+        String words = found.getFirst().sentence();
+        assertTrue(words.startsWith("frame 72: no flame: the hottest gas with kerosene"), words);
+        assertTrue(words.contains("; there is flame from frame 2 to "), words);
+    }
+
+    private static void assertMissing(String words, String setting) {
+        List<Finding> found = lookBack(10, setting);
+        assertEquals(1, found.size(), found.toString());
+        assertTrue(found.getFirst().sentence().contains(words), found.toString());
+        assertTrue(found.getFirst().sentence().endsWith("no frame so far has any"), words);
+    }
+
+    private static List<Finding> lookBack(int frames, String... settings) {
+        List<String> all = new ArrayList<>(List.of(settings));
+        all.add("elements.store.voxel.sketch=0.5");
+        all.add("elements.store.sources.oil.release.fuel={\"curve\": [[0.02, 1], [0.2, 0]]}");
+        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), all);
+        List<LogEntry> log = new ArrayList<>();
+        try (Workers workers = new Workers(2)) {
+            Simulation s =
+                    new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), workers);
+            for (int frame = 0; frame < frames; frame++) {
+                log.add(s.advanceFrame(new Cancel()));
+            }
+        }
+        return Continuity.lookBack(shot, "store", log);
     }
 }

@@ -9,12 +9,12 @@ import ashfall.burn.Fuels;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.grid.GridShape;
+import ashfall.shot.Air;
+import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
-import ashfall.shot.Kinds.Air;
-import ashfall.shot.Kinds.Bounds;
-import ashfall.shot.Kinds.Burn;
-import ashfall.shot.Kinds.Gas;
+import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
@@ -146,6 +146,7 @@ class FlameSpreadTest {
                 s.law(),
                 s.oxygenShare(),
                 s.wind(),
+                s.motion(),
                 s.forces(),
                 new Burning.Settings(
                         b.fuel(),
@@ -155,8 +156,11 @@ class FlameSpreadTest {
                         b.sootYield(),
                         b.sootBurnTime(),
                         b.radiantShare(),
+                        b.unburnt(),
                         b.cooling(),
-                        9.81),
+                        b.linear(),
+                        9.81,
+                        b.fades()),
                 s.sources(),
                 s.rate(),
                 s.firstFrame());

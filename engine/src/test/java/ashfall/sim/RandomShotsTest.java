@@ -5,8 +5,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import ashfall.gas.GasFields;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kinds.Gas;
 import ashfall.shot.NewShot;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
@@ -99,7 +99,7 @@ class RandomShotsTest {
         String name = base.elements().keySet().iterator().next();
         Element element = base.elements().get(name);
         String path = "elements." + name + ".";
-        double width = 2 * element.bounds().get(ashfall.shot.Kinds.Bounds.TO).x();
+        double width = 2 * element.bounds().get(ashfall.shot.Bounds.TO).x();
         settings.add(path + Gas.WORK.key() + "=" + width / 24);
         pick(random, base.air(), "air.", settings);
         pick(random, element.gas(), path, settings);

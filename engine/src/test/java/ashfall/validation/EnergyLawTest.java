@@ -79,6 +79,7 @@ class EnergyLawTest {
                 GasLaw.reaching(298.15, Fuels.of("propane").flame(), 1005.001),
                 s.oxygenShare(),
                 s.wind(),
+                s.motion(),
                 s.forces(),
                 s.burning(),
                 s.sources(),
