@@ -265,7 +265,7 @@ public final class DeskWindow implements AutoCloseable {
         Region grip = new Region();
         grip.setId("chart-grip");
         grip.getStyleClass().add("grip");
-        chart.setPrefHeight(228);
+        chart.setPrefHeight(252);
         chart.setMinHeight(CHART_LEAST);
         double[] start = new double[2];
         grip.addEventHandler(

@@ -3,6 +3,7 @@ package ashfall.sim;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import ashfall.gas.GasFields;
+import ashfall.shot.Bounds;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
@@ -99,7 +100,7 @@ class RandomShotsTest {
         String name = base.elements().keySet().iterator().next();
         Element element = base.elements().get(name);
         String path = "elements." + name + ".";
-        double width = 2 * element.bounds().get(ashfall.shot.Bounds.TO).x();
+        double width = 2 * element.bounds().get(Bounds.TO).x();
         settings.add(path + Gas.WORK.key() + "=" + width / 24);
         pick(random, base.air(), "air.", settings);
         pick(random, element.gas(), path, settings);
