@@ -160,8 +160,8 @@ class RiseValidationTest {
                 lines.add(new double[] {(y + 0.5) * h, warmth[y], t, speed[y], u});
             }
         }
-        // Near the source it is not ragged enough; with D*/Δx = 9 both are 1.3.
-        boolean holds = report.knownMiss("warmth over Heskestad's", warm / count, 1, 0.25, 0.9, "");
+        boolean holds = report.row("warmth over Heskestad's", warm / count, 1, 0.25, "");
+        // The column is not ragged enough near the source; at D*/Δx = 9 both are 1.3.
         holds &= report.knownMiss("speed over Heskestad's", fast / count, 1, 0.25, 0.8, "");
         XYChart chart = Report.plot("A plume over 50 kW", "height, m", "ΔT, K; 10 u, m/s");
         Report.line(chart, "ΔT", column(lines, 0), column(lines, 1));
