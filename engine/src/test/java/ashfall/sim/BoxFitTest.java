@@ -21,7 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 class BoxFitTest {
-    private static final double HEAT = 0.002;
+    private static final double HEAT = 0.01;
     private static final double TOP = 0.05;
 
     private final Box limit = new Box(-64, 0, -64, new GridShape(128, 128, 128));
