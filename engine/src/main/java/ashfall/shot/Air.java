@@ -119,11 +119,11 @@ public final class Air {
                     OXYGEN,
                     GRAVITY,
                     WIND,
-                    GUSTS,
-                    GUSTS_EVERY,
-                    GUSTS_SEED,
                     STIR_SPEED,
                     STIR_LARGEST,
                     STIR_SMALLEST,
-                    STIR_IN);
+                    STIR_IN,
+                    GUSTS,
+                    GUSTS_EVERY,
+                    GUSTS_SEED);
 }
