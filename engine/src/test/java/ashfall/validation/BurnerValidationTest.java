@@ -62,7 +62,9 @@ class BurnerValidationTest {
             Burner.Measured m = entry.getValue();
             String words = b.words();
             holds &= report.row(words + ": height", m.height(), b.expectedHeight(), HEIGHT, "m");
-            holds &= puffing(report, b, m);
+            holds &=
+                    report.row(
+                            words + ": puffing", m.puffing(), b.expectedPuffing(), PUFFING, "Hz");
             holds &=
                     report.row(
                             words + ": radiated share",
@@ -81,15 +83,6 @@ class BurnerValidationTest {
         report.add("burner-puffing", puffs);
         report.write("mvn -Pvalidate -pl engine test -Dtest=BurnerValidationTest");
         assertTrue(holds, "see the table above");
-    }
-
-    /// The widest puffs at 1.5 times the rate: its spectrum has a broad peak there besides the one
-    /// at the rate itself.
-    private static boolean puffing(Report report, Burner b, Burner.Measured m) {
-        String what = b.words() + ": puffing";
-        return b.diameter() > 2
-                ? report.knownMiss(what, m.puffing(), b.expectedPuffing(), PUFFING, 0.6, "Hz")
-                : report.row(what, m.puffing(), b.expectedPuffing(), PUFFING, "Hz");
     }
 
     /// One burner a thread; the number of threads changes no bit.

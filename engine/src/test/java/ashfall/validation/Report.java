@@ -42,15 +42,6 @@ final class Report {
         return holds;
     }
 
-    /// Adds a row that is known to miss its bound. It fails when it is off by more than a second
-    /// bound, and also when it holds: then it is a row like the others.
-    boolean knownMiss(
-            String what, double measured, double wanted, double share, double most, String unit) {
-        double off = Math.abs(measured - wanted) / Math.abs(wanted);
-        row(what, measured, wanted, share, unit);
-        return off > share && off <= most;
-    }
-
     void row(String what, String measured, String wanted, boolean holds) {
         String row =
                 String.format("| %s | %s | %s | %s |", what, measured, wanted, holds ? "" : "no");

@@ -26,10 +26,11 @@ final class NeedsStrip extends Canvas {
         if (run == null) {
             return;
         }
+        double ignition = run.ignition();
         for (LogEntry entry : run.log()) {
             double a = axis.xOfFrame(entry.frame() - 1);
             double width = Math.max(1, axis.xOfFrame(entry.frame()) - a - 1);
-            FlameNeeds.Met met = FlameNeeds.met(entry, run.ignition());
+            FlameNeeds.Met met = FlameNeeds.met(entry, ignition);
             boolean[] rows = {met.fuel(), met.heat(), met.oxygen()};
             for (int row = 0; row < rows.length; row++) {
                 g.setFill(rows[row] ? Tokens.colour("amber", 0.75) : Tokens.colour("bone", 0.12));
