@@ -1,15 +1,15 @@
 package ashfall.cli;
 
 import ashfall.gas.CellRange;
-import ashfall.gas.Faces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
-import ashfall.gas.Projection;
+import ashfall.gas.Pressure;
 import ashfall.gas.ScalarTransport;
 import ashfall.gas.Sides;
 import ashfall.gas.VelocityTransport;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
+import ashfall.grid.Seeded;
 import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.shot.DemoShots;
@@ -44,8 +44,19 @@ import java.util.concurrent.Callable;
         mixinStandardHelpOptions = true)
 final class BenchCommand implements Callable<Integer> {
     private static final List<String> PARTS =
-            List.of("step", "transport", "velocity", "pressure", "picture");
+            List.of(
+                    "step",
+                    "fireball",
+                    "transport",
+                    "velocity",
+                    "pressure",
+                    "pressure-sphere",
+                    "pressure-ratio",
+                    "picture");
     private static final int RUNS = 5;
+
+    /// Share of the box that a fireball fills.
+    private static final double FIREBALL = 0.3;
 
     /// As long as the compiler needs, ns.
     private static final long WARM_UP = 3_000_000_000L;
@@ -55,7 +66,9 @@ final class BenchCommand implements Callable<Integer> {
     @Option(
             names = "--part",
             paramLabel = "NAME",
-            description = "step, transport, velocity, pressure or picture; by default all")
+            description =
+                    "step, fireball, transport, velocity, pressure, pressure-sphere,"
+                            + " pressure-ratio or picture; by default all")
     private String part;
 
     @Option(
@@ -148,10 +161,13 @@ final class BenchCommand implements Callable<Integer> {
 
     private Row measure(String name, Workers workers) {
         return switch (name) {
-            case "step" -> step(workers);
+            case "step" -> step(name, 1, workers);
+            case "fireball" -> step(name, FIREBALL, workers);
             case "transport" -> transport(workers);
             case "velocity" -> velocity(workers);
-            case "pressure" -> pressure(workers);
+            case "pressure" -> pressure(name, (x, y, z) -> 1f, workers);
+            case "pressure-sphere" -> pressure(name, this::aroundABall, workers);
+            case "pressure-ratio" -> pressure(name, this::lightInABall, workers);
             default -> picture(workers);
         };
     }
@@ -200,21 +216,65 @@ final class BenchCommand implements Callable<Integer> {
                 List.of("elements.store.voxel.work=" + 16.0 / size));
     }
 
-    /// Whole steps of the oil store in a box of size³, in the middle of its life.
-    private Row step(Workers workers) {
-        Shot shot = oilStore();
+    /// Whole steps of the oil store in a fixed box of size³, all forces on, early in its life; with
+    /// warm smoke in all air of the lowest share of the box.
+    private Row step(String name, double share, Workers workers) {
+        Shot shot =
+                ShotFile.with(
+                        oilStore(),
+                        List.of(
+                                "elements.store.bounds.follow=[]",
+                                "elements.store.bounds.from=-8,0,-8",
+                                "elements.store.bounds.to=8,16,8"));
         Simulation simulation =
                 new Simulation(Setup.of(shot, shot.element("store"), Fineness.WORK), workers);
-        for (int frame = 0; frame < 14; frame++) {
+        for (int frame = 0; frame < 8; frame++) {
             simulation.advanceFrame(new Cancel());
         }
+        smoke(simulation, share);
+        simulation.advanceFrame(new Cancel());
         double[] perStep = new double[RUNS];
         for (int i = 0; i < RUNS; i++) {
             LogEntry entry = simulation.advanceFrame(new Cancel());
             perStep[i] = entry.seconds() / entry.substeps();
         }
         Arrays.sort(perStep);
-        return new Row("step", perStep[RUNS / 2], (double) size * size * size, 0);
+        return new Row(name, perStep[RUNS / 2], (double) size * size * size, 0);
+    }
+
+    /// Fills a block in the middle of the ground, which is that share of the box, with smoke 20 K
+    /// over the air, unevenly.
+    private static void smoke(Simulation simulation, double share) {
+        GasFields fields = simulation.fields();
+        GridShape shape = fields.shape();
+        double side = Math.cbrt(share);
+        int width = (int) Math.round(side * shape.nx());
+        int from = (shape.nx() - width) / 2;
+        float[] heat = fields.contents[GasFields.ENTHALPY];
+        for (int z = from; z < from + width; z++) {
+            for (int y = 0; y < width; y++) {
+                for (int x = from; x < from + width; x++) {
+                    int i = shape.at(x, y, z);
+                    float least = 20_000 + 5000 * ((x * 7 + y * 11 + z * 13) % 17) / 17f;
+                    if (heat[i] < least) {
+                        heat[i] = least;
+                        fields.contents[GasFields.SOOT][i] += 1e-5f;
+                        fields.mass[i] =
+                                (float)
+                                        GasLaw.density(
+                                                simulation
+                                                        .setup()
+                                                        .law()
+                                                        .temperatureOfEnthalpy(least));
+                    }
+                }
+            }
+        }
+        simulation.restore(
+                simulation.frame(),
+                simulation.time(),
+                simulation.stepBefore(),
+                simulation.ledger());
     }
 
     /// A stirred field: a vortex that carries hot, sooty gas at up to two cells a step.
@@ -273,7 +333,7 @@ final class BenchCommand implements Callable<Integer> {
         GridShape shape = new GridShape(size, size, size);
         FieldPool pool = new FieldPool(shape);
         GasFields fields = stirred(shape, pool, law());
-        VelocityTransport transport = new VelocityTransport(shape, pool, workers);
+        VelocityTransport transport = new VelocityTransport(shape, false, pool, workers);
         float[][] out = {pool.borrow(), pool.borrow(), pool.borrow()};
         double seconds =
                 median(
@@ -290,33 +350,60 @@ final class BenchCommand implements Callable<Integer> {
         return new Row("velocity", seconds, (double) size * size * size, bytes);
     }
 
-    private Row pressure(Workers workers) {
+    /// What a cell's gas has as 1/ρ; 0 in a wall.
+    private interface Lightness {
+        float of(int x, int y, int z);
+    }
+
+    private double fromMiddle(int x, int y, int z) {
+        double c = (size - 1) / 2.0;
+        return Math.sqrt((x - c) * (x - c) + (y - c) * (y - c) + (z - c) * (z - c)) / size;
+    }
+
+    private float aroundABall(int x, int y, int z) {
+        return fromMiddle(x, y, z) < 0.2 ? 0 : 1;
+    }
+
+    private float lightInABall(int x, int y, int z) {
+        return fromMiddle(x, y, z) < 0.25 ? 8 : 1;
+    }
+
+    /// White noise in a box with open sides, to 1e-4 of the right side, coefficients and all.
+    private Row pressure(String name, Lightness lightness, Workers workers) {
         GridShape shape = new GridShape(size, size, size);
-        FieldPool pool = new FieldPool(shape);
-        GasLaw law = law();
-        GasFields fields = stirred(shape, pool, law);
-        Projection projection =
-                new Projection(shape, Sides.onGround(), Projection.Accuracy.CLOSE, workers);
-        float[] volume = pool.borrow();
-        float[][] u = {pool.borrow(), pool.borrow(), pool.borrow()};
-        float[] impulse = pool.borrow();
-        for (int i = 0; i < volume.length; i++) {
-            volume[i] = fields.contents[GasFields.FUEL][i] > 0 ? 1.05f : 1;
+        Pressure pressure = new Pressure(shape, new FieldPool(shape), workers);
+        float[][] beta = pressure.coefficients();
+        float[] noise = new float[shape.size()];
+        for (int z = 0; z <= size; z++) {
+            for (int y = 0; y <= size; y++) {
+                for (int x = 0; x <= size; x++) {
+                    int i = shape.at(x, y, z);
+                    float here = lightness.of(x, y, z);
+                    if (x < size && y < size && z < size && here > 0) {
+                        noise[i] = 2 * Seeded.unit(777, 0, 0, i) - 1;
+                    }
+                    beta[0][i] = between(lightness.of(x - 1, y, z), here);
+                    beta[1][i] = between(lightness.of(x, y - 1, z), here);
+                    beta[2][i] = between(lightness.of(x, y, z - 1), here);
+                }
+            }
         }
-        Faces.fillSpare(shape, fields.temperature, -1);
+        float[] right = new float[shape.size()];
+        float[] p = new float[shape.size()];
         double seconds =
                 median(
                         () -> {
-                            for (int axis = 0; axis < 3; axis++) {
-                                System.arraycopy(
-                                        fields.velocity[axis], 0, u[axis], 0, u[axis].length);
-                            }
-                            Arrays.fill(impulse, 0);
-                            projection.updateDensity(fields.temperature);
-                            projection.project(
-                                    u, volume, new float[3], impulse, law, 1f / size, 0.01f);
+                            System.arraycopy(noise, 0, right, 0, noise.length);
+                            Arrays.fill(p, 0);
+                            pressure.prepare();
+                            pressure.solve(p, right, 1e-4, Float.MAX_VALUE, false);
                         });
-        return new Row("pressure", seconds, (double) size * size * size, 0);
+        return new Row(name, seconds, (double) size * size * size, 0);
+    }
+
+    /// 1/ρ of a face with the mean ρ of both sides; 0 where one is a wall.
+    private static float between(float below, float here) {
+        return below == 0 || here == 0 ? 0 : 2 * below * here / (below + here);
     }
 
     private static GasLaw law() {

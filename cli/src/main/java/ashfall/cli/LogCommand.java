@@ -41,23 +41,29 @@ final class LogCommand implements Runnable {
             Output.json(spec, node);
             return;
         }
+        // A lamp in grams and kilowatts, a fireball in kilograms and megawatts.
+        boolean large = record.log().stream().anyMatch(e -> e.heatReleaseKw() >= 1000);
+        double mass = large ? 1 : 1000;
         Output.out(spec)
                 .println(
-                        "frame  time s  heat MW  fuel left  burnt kg  smoke kg  hottest K  top m "
-                                + " speed m/s  substeps  seconds");
+                        large
+                                ? "frame  time s  heat MW  fuel left  burnt kg  smoke kg  hottest K"
+                                        + "  top m  speed m/s  substeps  seconds"
+                                : "frame  time s  heat kW  fuel left   burnt g   smoke g  hottest K"
+                                        + "  top m  speed m/s  substeps  seconds");
         for (LogEntry e : record.log()) {
             Output.out(spec)
                     .println(
                             String.format(
                                     Locale.ROOT,
-                                    "%5d  %6.3f  %7.2f  %9.3f  %8.3f  %8.4f  %9.0f  %5.1f  %9.1f "
+                                    "%5d  %6.3f  %7.2f  %9.3f  %8.3f  %8.4f  %9.0f  %5.2f  %9.1f "
                                             + " %8d  %7.2f",
                                     e.frame(),
                                     e.timeS(),
-                                    e.heatReleaseKw() / 1000,
-                                    e.fuelLeftKg(),
-                                    e.fuelBurntKg(),
-                                    e.smokeKg(),
+                                    e.heatReleaseKw() / (large ? 1000 : 1),
+                                    mass * e.fuelLeftKg(),
+                                    mass * e.fuelBurntKg(),
+                                    mass * e.smokeKg(),
                                     e.hottestK(),
                                     e.flameTopM(),
                                     e.peakSpeedMs(),

@@ -239,6 +239,7 @@ class AshfallTest {
                 new ProcessBuilder(
                                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                                 "-Xmx1g",
+                                "--add-modules=jdk.incubator.vector",
                                 flag,
                                 "-cp",
                                 System.getProperty("java.class.path"),

@@ -10,14 +10,15 @@ import ashfall.work.Workers;
 /// Burns what can burn in a time step and finds the volume that the gas of each cell then needs.
 ///
 /// Per cell, in this order: what sources gave is mixed in; fuel burns with oxygen at the pace of
-/// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn, min(Δ²/D,
-/// 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (McDermott, McGrattan & Floyd 2011). Gas hotter than
-/// its ignition burns; cooler gas that touches such a cell burns no faster than a flame edge of
-/// speed S runs through it, in Δ/S, so that flames spread and hold at the same speed on every grid.
-/// The radiated share of the heat leaves at once; soot forms with what burns and is burnt again in
-/// hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an escape factor, with
-/// the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides the new
-/// temperature, never a clamp.
+/// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn,
+/// min(Δ²/π²D, 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (after McDermott, McGrattan & Floyd 2011,
+/// who have Δ²/D). Gas hotter than its ignition burns; cooler gas that touches such a cell burns no
+/// faster than a flame edge of speed S runs through it, in Δ/S, so that flames spread and hold at
+/// the same speed on every grid. Wrinkles that a voxel cannot show make it run faster
+/// ([#wrinkling]). The radiated share of the heat leaves at once; soot forms with what burns and is
+/// burnt again in hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an escape
+/// factor, with the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides
+/// the new temperature, never a clamp.
 ///
 /// The mass of the cell then fills `V = m T/K` of it, K = p₀W/R; the projection lets exactly the
 /// excess V − 1 out. That covers every cause of a change of volume: heat, cooling, sources, and the
@@ -36,13 +37,19 @@ public final class Burning {
     /// √k over Δ|S| of the eddies that the grid does not show (Smagorinsky).
     private static final double EDDIES = 0.15;
 
+    /// π²: the smallest waves that voxels hold, two of them long, die out in Δ²/π²D.
+    private static final double MODE = 9.8696;
+
+    /// Size below which flame fronts are smooth, m.
+    private static final double SMOOTH = 0.02;
+
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
     /// Sums a slab keeps; see [Totals].
     private static final int SUMS = 8;
 
     /// @param ignition temperature above which fuel burns, K
-    /// @param spread speed of a flame's edge in still gas, m/s
+    /// @param spread speed of a smooth flame's edge in still gas, m/s
     /// @param burnTime shortest time in which fuel is used up, s
     /// @param sootYield kg per kg burnt
     /// @param sootBurnTime time in which hot soot with oxygen is used up, s
@@ -64,6 +71,14 @@ public final class Burning {
             double linear,
             double gravity,
             Fades fades) {}
+
+    /// How much faster than a smooth one a flame runs through a voxel whose wrinkles it cannot
+    /// show: `(Δ/2 cm)^(1/3)`, at least 1. Free flames of gas clouds have fronts of fractal
+    /// dimension 7/3 (Gostintsev, Istratov & Shulenin 1988, Combust. Explos. Shock Waves 24:563):
+    /// what a coarse grid leaves out in wrinkles it gets back in speed.
+    public static double wrinkling(double voxel) {
+        return Math.max(1, Exact.cbrt(voxel / SMOOTH));
+    }
 
     /// Share that is left after a time, for each of the contents that may fade.
     @FunctionalInterface
@@ -222,7 +237,7 @@ public final class Burning {
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
             this.ignition = (float) s.ignition();
-            this.spread = s.spread();
+            this.spread = Math.max(1e-6, s.spread() * wrinkling(voxel));
             // What becomes soot has not given its heat yet, nor taken its oxygen.
             double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
             double burnt = 1 - s.unburnt();
@@ -275,7 +290,7 @@ public final class Burning {
                 if (burns) {
                     double time = mixingTime(i, before);
                     if (!hot) {
-                        time = Math.max(time, voxel / Math.max(1e-6, spread));
+                        time = Math.max(time, voxel / spread);
                     }
                     float share = (float) (1 - Exact.exp(-dt / time));
                     float spent = share * ready;
@@ -350,7 +365,7 @@ public final class Burning {
         /// τ of the class comment, s.
         private double mixingTime(int i, double kelvin) {
             double hot = kelvin / 300;
-            double diffusion = voxel * voxel / (2.1e-5 * hot * Math.sqrt(hot));
+            double diffusion = voxel * voxel / (MODE * 2.1e-5 * hot * Math.sqrt(hot));
             double stirring = mixing / Math.max(1e-3, strain[i]);
             return Math.max(burnTime, Math.min(diffusion, Math.min(stirring, longest)));
         }

@@ -25,6 +25,9 @@ public record Fuel(
     /// Mass fraction of oxygen in air.
     public static final double OXYGEN_IN_AIR = 0.2314;
 
+    /// Specific heat of cold air, J/(kg K): gas that burns has more.
+    public static final double COLD_SPECIFIC_HEAT = GasLaw.CP_AT_300;
+
     /// kg of oxygen that a kg of fuel needs.
     public double oxygen() {
         return OXYGEN_IN_AIR * airFuelRatio;
@@ -34,6 +37,12 @@ public record Fuel(
     /// K).
     public double meanSpecificHeat() {
         return heat / ((1 + airFuelRatio) * (flame - 298.15));
+    }
+
+    /// Temperature that its heat could bring fuel and air to at the specific heat of cold air, K;
+    /// no flame reaches it.
+    public double hottestFlame() {
+        return 298.15 + heat / ((1 + airFuelRatio) * GasLaw.CP_AT_300);
     }
 
     /// Speed with which the edge of a flame runs along a layer where fuel meets air, m/s: `S_L

@@ -1,6 +1,7 @@
 package ashfall.gas;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// What a sweep of the transport knows of some cells that lie side by side, each at the same place
 /// of all arrays. Rows that belong together differ in the cells, not in the places, because loops
@@ -10,9 +11,6 @@ final class CellRow {
     static final int MASS = GasFields.CONTENTS;
 
     private static final int VALUES = MASS + 1;
-
-    /// Keeps the sign of a difference of zero defined; far below any difference that counts.
-    private static final float TINY = 1e-30f;
 
     /// Contents far below this become 0: the tails of a blob would end as subnormal numbers, which
     /// are many times as slow.
@@ -101,6 +99,13 @@ final class CellRow {
         }
     }
 
+    /// Flattens some contents.
+    void soften(List<Integer> contents, int n) {
+        for (int k : contents) {
+            Arrays.fill(slope[k], 0, n, 0);
+        }
+    }
+
     /// The cells of another row `by` places on.
     void shift(CellRow from, int by, int n) {
         shift(from.volume, volume, by, n);
@@ -119,16 +124,16 @@ final class CellRow {
     }
 
     /// The monotonised central limiter (van Leer 1977, J. Comput. Phys. 23:276): the smallest of
-    /// twice the differences to both sides and their mean, 0 at extrema. The quotients are the
-    /// signs, since a sign as such is no vector instruction.
+    /// twice the differences to both sides and their mean, 0 at extrema. One of the two terms is 0:
+    /// minima and maxima are vector instructions, signs and choices are not.
     static void slopes(float[] below, float[] here, float[] above, float[] slope, int n) {
         for (int i = 0; i < n; i++) {
-            float a = here[i] - below[i];
-            float b = above[i] - here[i];
-            float sizeA = Math.abs(a);
-            float sizeB = Math.abs(b);
-            float size = Math.min(Math.min(sizeA, sizeB), 0.25f * Math.abs(a + b));
-            slope[i] = size * (a / (sizeA + TINY) + b / (sizeB + TINY));
+            float a = 2f * (here[i] - below[i]);
+            float b = 2f * (above[i] - here[i]);
+            float mean = 0.25f * (a + b);
+            slope[i] =
+                    Math.max(0f, Math.min(Math.min(a, b), mean))
+                            + Math.min(0f, Math.max(Math.max(a, b), mean));
         }
     }
 

@@ -44,6 +44,8 @@ public final class Forces {
     private final Lattice lattice;
     private final FieldPool pool;
     private final Workers workers;
+    private final float[][] weightRows;
+    private final float[][] stirRows;
 
     public Forces(Box box, Lattice lattice, FieldPool pool, Workers workers) {
         this.shape = box.shape();
@@ -51,6 +53,8 @@ public final class Forces {
         this.lattice = lattice;
         this.pool = pool;
         this.workers = workers;
+        this.weightRows = new float[workers.threads()][shape.nx()];
+        this.stirRows = new float[workers.threads()][Stirring.SCRATCH];
     }
 
     /// Writes accelerations of the lower faces, m/s², zero where nothing acts.
@@ -142,17 +146,21 @@ public final class Forces {
                 r.depth(),
                 (slab, worker) -> {
                     int z = r.z0() + slab;
+                    float[] row = weightRows[worker];
                     for (int y = r.y0(); y < r.y1(); y++) {
-                        int i = shape.at(r.x0(), y, z);
-                        for (int x = r.x0(); x < r.x1(); x++, i++) {
-                            float weight = strength * weights.of(i);
-                            if (weight == 0) {
-                                continue;
-                            }
-                            float px = x0 + (x + 0.5f) * h;
-                            float py = y0 + (y + 0.5f) * h;
-                            float pz = z0 + (z + 0.5f) * h;
-                            stirring.add(px, py, pz, seconds, weight, out, i);
+                        int at = shape.at(r.x0(), y, z);
+                        if (weights.row(at, r.width(), strength, row)) {
+                            stirring.addRow(
+                                    x0 + (r.x0() + 0.5f) * h,
+                                    y0 + (y + 0.5f) * h,
+                                    z0 + (z + 0.5f) * h,
+                                    h,
+                                    seconds,
+                                    row,
+                                    out,
+                                    at,
+                                    r.width(),
+                                    stirRows[worker]);
                         }
                     }
                 });
@@ -174,6 +182,16 @@ public final class Forces {
             this.soot = fields.contents[GasFields.SOOT];
             this.mass = fields.mass;
             this.ambient = (float) law.ambient();
+        }
+
+        /// Writes the weights of n cells times a factor; false when all are 0.
+        boolean row(int at, int n, float factor, float[] out) {
+            float most = 0;
+            for (int i = 0; i < n; i++) {
+                out[i] = factor * of(at + i);
+                most = Math.max(most, out[i]);
+            }
+            return most > 0;
         }
 
         float of(int i) {

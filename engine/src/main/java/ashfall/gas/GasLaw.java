@@ -15,7 +15,8 @@ public final class GasLaw {
     /// p₀W/R: density times temperature, kg K/m³, with W = 28.965 g/mol.
     public static final double DENSITY_TEMPERATURE = PRESSURE * 0.028965 / 8.314462618;
 
-    private static final double CP_AT_300 = 1005;
+    /// Specific heat of air at 300 K, J/(kg K).
+    public static final double CP_AT_300 = 1005;
 
     private final double ambient;
     private final double a;

@@ -4,6 +4,7 @@ import ashfall.gas.FaceRow.Beside;
 import ashfall.grid.GridShape;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// Carries gas along the lines of cells of one axis, a bundle of lines at a time. Belongs to one
 /// worker; in place, since a row is written only when no face needs its old values any more.
@@ -22,6 +23,7 @@ final class LineSweep {
     private static final int MOST_REACH = 24;
 
     private final GridShape shape;
+    private final List<Integer> soft;
     private final int length;
     private final CellRow[] rows = new CellRow[2 * MOST_REACH + 2];
     private final CellRow result;
@@ -43,9 +45,18 @@ final class LineSweep {
     ///
     /// @param courant time of the cycle over the voxel: turns m/s into cells
     /// @param seconds of the cycle
-    record Cycle(GasFields fields, float[] volume, CellRange range, float courant, float seconds) {}
+    /// @param diffusion share of a cell that molecules exchange with a neighbour each second
+    record Cycle(
+            GasFields fields,
+            float[] volume,
+            CellRange range,
+            float courant,
+            float seconds,
+            float diffusion) {}
 
-    LineSweep(GridShape shape) {
+    /// @param soft contents that are carried without slopes
+    LineSweep(GridShape shape, List<Integer> soft) {
+        this.soft = soft;
         this.shape = shape;
         this.length = Math.max(2 * BUNDLE, shape.nx() + 2 * MOST_REACH + 2);
         this.result = new CellRow(length);
@@ -126,7 +137,7 @@ final class LineSweep {
             cells.load(cycle.fields, cycle.volume, at + g * pitch, g * width, width);
         }
         cells.weigh(n);
-        Strain.exchange(cells.exchange, cycle.seconds, n);
+        Strain.exchange(cells.exchange, cycle.seconds, cycle.diffusion, n);
     }
 
     /// Slopes of a row whose neighbours are known; flat outside the range and at the sides.
@@ -135,6 +146,7 @@ final class LineSweep {
             across(place).flatten(0, n);
         } else {
             across(place).slopes(across(place - 1), across(place + 1), n);
+            across(place).soften(soft, n);
         }
     }
 
@@ -164,7 +176,7 @@ final class LineSweep {
         }
         scale(low.moved, of.courant, n);
         cells.weigh(n);
-        Strain.exchange(cells.exchange, of.seconds, n);
+        Strain.exchange(cells.exchange, of.seconds, of.diffusion, n);
         slopeLines(cells, lines, pitch);
         low.carry(along, reach, n);
         for (int k = 0; k <= GasFields.CONTENTS; k++) {
@@ -194,6 +206,7 @@ final class LineSweep {
             CellRow.shift(cells.value[k], above.value[k], 1, n);
         }
         cells.slopes(below, above, n);
+        cells.soften(soft, n);
         CellRange r = cycle.range;
         for (int line = 0; line < lines; line++) {
             int start = line * pitch;

@@ -1,9 +1,11 @@
 package ashfall.gas;
 
+import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /// Solves `Σ_f β_f (p_i − p_neighbour) = b_i` over a box, with the face coefficients β = 1/ρ of a
@@ -15,44 +17,56 @@ import java.util.List;
 /// flexible form of the step is used (Notay 2000, SIAM J. Sci. Comput. 22:1444). Closed sides have
 /// β = 0; the spare layer of `p` holds the pressure outside open ones.
 ///
+/// What follows each other is done plane by plane, each pass a plane behind the one before, so that
+/// a cycle goes through memory twice down and up, not once a pass ([#chain]).
+///
 /// Arrays are float, sums are double in the order of the planes, so the bits do not depend on the
 /// number of threads.
 public final class Pressure {
     private static final int COARSEST_SWEEPS = 24;
     private static final int MOST_ITERATIONS = 80;
 
+    /// Planes that a chain of passes goes through without looking at others' planes.
+    private static final int CHUNK = 16;
+
+    /// Grids of fewer cells are not worth handing to other threads.
+    private static final int SMALL = 8192;
+
     /// What a solve reached: `relative` is the residual's 2-norm over that of the right side,
     /// `largest` its largest entry.
     public record SolveReport(int iterations, double relative, double largest, boolean converged) {}
 
+    /// What is done with a plane once the pass before is done with it and the planes beside it.
+    @FunctionalInterface
+    private interface Pass {
+        void run(int z, float[] row);
+    }
+
     private final Workers workers;
+    private final FieldPool pool;
     private final List<PressureLevel> levels = new ArrayList<>();
-    private final float[] residual;
-    private final float[] search;
-    private final float[] image;
     private final double[] partialA;
     private final double[] partialB;
     private final float[] partialMax;
-    private final float[][] rowScratch;
+    private final float[][] rows;
 
-    public Pressure(GridShape shape, Workers workers) {
+    /// @param pool lends the arrays of a solve
+    public Pressure(GridShape shape, FieldPool pool, Workers workers) {
         this.workers = workers;
-        levels.add(new PressureLevel(shape));
+        this.pool = pool;
+        levels.add(new PressureLevel(shape, true));
         GridShape s = shape;
         while (Math.min(Math.min(s.nx(), s.ny()), s.nz()) > 4
                 && s.nx() % 2 == 0
                 && s.ny() % 2 == 0
                 && s.nz() % 2 == 0) {
             s = new GridShape(s.nx() / 2, s.ny() / 2, s.nz() / 2);
-            levels.add(new PressureLevel(s));
+            levels.add(new PressureLevel(s, false));
         }
-        residual = levels.getFirst().f;
-        search = new float[shape.size()];
-        image = new float[shape.size()];
         partialA = new double[shape.nz()];
         partialB = new double[shape.nz()];
         partialMax = new float[shape.nz()];
-        rowScratch = new float[workers.threads()][shape.nx() + 2];
+        rows = new float[workers.threads()][Math.max(PressureRows.PARTS, shape.nx() + 2)];
     }
 
     /// Coefficients of the lower faces along x, y, z, to be written before [#prepare]; 0 on closed
@@ -61,101 +75,117 @@ public final class Pressure {
         return levels.getFirst().beta;
     }
 
-    /// Where the right side is written before [#solve]; destroyed by it.
-    public float[] rightSide() {
-        return residual;
-    }
-
-    /// Takes over the coefficients: inverse diagonals, and the coarser levels.
+    /// Takes over the coefficients to the coarser levels.
     public void prepare() {
-        for (int l = 0; l < levels.size(); l++) {
-            if (l > 0) {
-                levels.get(l).average(levels.get(l - 1), l, workers);
-            }
-            levels.get(l).invertDiagonal(workers);
+        for (int l = 1; l < levels.size(); l++) {
+            levels.get(l).average(levels.get(l - 1), l, workers);
         }
     }
 
     /// Solves for `p`, which holds a first guess inside and the outer pressure in its spare layers.
     ///
+    /// @param residual the right side; the residual on return
     /// @param relativeTolerance of the residual's 2-norm to that of the right side
     /// @param largestAllowed bound on every entry of the residual
     /// @param singular no open side: the mean of the right side is removed first
     public SolveReport solve(
-            float[] p, double relativeTolerance, double largestAllowed, boolean singular) {
-        GridShape s = levels.getFirst().shape;
+            float[] p,
+            float[] residual,
+            double relativeTolerance,
+            double largestAllowed,
+            boolean singular) {
+        PressureLevel finest = levels.getFirst();
+        GridShape s = finest.shape;
         if (singular) {
             removeMean(residual, s);
         }
-        double[] norm = new double[2];
-        eachPlane(s, (z, worker) -> PressureRows.norm(residual, s, z, partialA, partialMax));
-        fold(norm);
-        double right = norm[0];
-        eachPlane(s, (z, worker) -> levels.getFirst().subtractImage(p, z));
-        eachPlane(s, (z, worker) -> PressureRows.norm(residual, s, z, partialA, partialMax));
-        fold(norm);
-        if (right == 0 || reached(norm, right, relativeTolerance, largestAllowed)) {
-            return new SolveReport(0, right == 0 ? 0 : norm[0] / right, norm[1], true);
+        finest.f = residual;
+        eachPlane(
+                s,
+                (z, worker) ->
+                        partialA[z] = PressureRows.dot(residual, residual, s, z, rows[worker]));
+        double right = Math.sqrt(total(partialA));
+        eachPlane(
+                s,
+                (z, worker) -> {
+                    finest.subtractImage(p, z);
+                    norm(residual, z, rows[worker]);
+                });
+        double rest = Math.sqrt(total(partialA));
+        double most = most();
+        if (right == 0 || (rest <= relativeTolerance * right && most <= largestAllowed)) {
+            return new SolveReport(0, right == 0 ? 0 : rest / right, most, true);
         }
-        float[] z = levels.getFirst().q;
-        vCycle(0);
-        System.arraycopy(z, 0, search, 0, z.length);
-        double rz = dot(residual, z, s);
-        int iterations = 0;
-        while (iterations < MOST_ITERATIONS) {
-            iterations++;
-            eachPlane(
-                    s,
-                    (plane, worker) ->
-                            partialA[plane] = levels.getFirst().image(search, image, plane));
-            double alpha = rz / total(partialA);
+        finest.q = borrowClear();
+        float[] search = borrowClear();
+        float[] image = pool.borrow();
+        SolveReport report = iterate(p, search, image, right, relativeTolerance, largestAllowed);
+        pool.giveBack(image);
+        pool.giveBack(search);
+        pool.giveBack(finest.q);
+        return report;
+    }
+
+    /// Conjugate gradients from `search` 0 on.
+    private SolveReport iterate(
+            float[] p,
+            float[] search,
+            float[] image,
+            double right,
+            double relativeTolerance,
+            double largestAllowed) {
+        PressureLevel finest = levels.getFirst();
+        GridShape s = finest.shape;
+        float[] residual = finest.f;
+        double before = 0;
+        double alpha = 0;
+        for (int iterations = 1; ; iterations++) {
+            // The first search has nothing to look back to.
+            boolean first = iterations == 1;
+            vCycle(0, first ? null : image);
+            double rq = total(partialA);
+            float beta = first ? 0 : (float) (-alpha * total(partialB) / before);
+            before = rq;
+            chain(
+                    s.nz(),
+                    CHUNK,
+                    (z, row) -> PressureRows.combine(finest.q, search, beta, s, z),
+                    (z, row) -> partialA[z] = finest.image(search, image, z, row));
+            alpha = rq / total(partialA);
             float step = (float) alpha;
             eachPlane(
                     s,
-                    (plane, worker) ->
-                            PressureRows.step(
-                                    p,
-                                    residual,
-                                    search,
-                                    image,
-                                    step,
-                                    s,
-                                    plane,
-                                    partialA,
-                                    partialMax));
-            fold(norm);
-            if (reached(norm, right, relativeTolerance, largestAllowed)) {
-                return new SolveReport(iterations, norm[0] / right, norm[1], true);
+                    (z, worker) -> {
+                        PressureRows.step(p, residual, search, image, step, s, z);
+                        norm(residual, z, rows[worker]);
+                    });
+            double rest = Math.sqrt(total(partialA));
+            double most = most();
+            boolean reached = rest <= relativeTolerance * right && most <= largestAllowed;
+            if (reached || iterations == MOST_ITERATIONS || !(rest < 1e30)) {
+                return new SolveReport(iterations, rest / right, most, reached);
             }
-            if (!(norm[0] < 1e30)) {
-                break;
-            }
-            vCycle(0);
-            eachPlane(
-                    s,
-                    (plane, worker) ->
-                            PressureRows.twoDots(residual, image, z, s, plane, partialA, partialB));
-            double zr = total(partialA);
-            float beta = (float) (-alpha * total(partialB) / rz);
-            rz = zr;
-            eachPlane(s, (plane, worker) -> PressureRows.combine(z, search, beta, s, plane));
         }
-        return new SolveReport(iterations, norm[0] / right, norm[1], false);
     }
 
-    private static boolean reached(double[] norm, double right, double relative, double largest) {
-        return norm[0] <= relative * right && norm[1] <= largest;
+    private float[] borrowClear() {
+        float[] field = pool.borrow();
+        Arrays.fill(field, 0);
+        return field;
     }
 
-    private void fold(double[] norm) {
-        double sum = 0;
+    private void norm(float[] r, int z, float[] row) {
+        GridShape s = levels.getFirst().shape;
+        partialA[z] = PressureRows.dot(r, r, s, z, row);
+        partialMax[z] = PressureRows.largest(r, s, z);
+    }
+
+    private double most() {
         float most = 0;
-        for (int z = 0; z < partialA.length; z++) {
-            sum += partialA[z];
-            most = Math.max(most, partialMax[z]);
+        for (float m : partialMax) {
+            most = Math.max(most, m);
         }
-        norm[0] = Math.sqrt(sum);
-        norm[1] = most;
+        return most;
     }
 
     private static double total(double[] partial) {
@@ -164,11 +194,6 @@ public final class Pressure {
             sum += p;
         }
         return sum;
-    }
-
-    private double dot(float[] a, float[] b, GridShape s) {
-        eachPlane(s, (z, worker) -> partialA[z] = PressureRows.dot(a, b, s, z));
-        return total(partialA);
     }
 
     private void removeMean(float[] f, GridShape s) {
@@ -181,50 +206,98 @@ public final class Pressure {
         workers.forEachSlab(s.nz(), body);
     }
 
-    /// One V-cycle from zero: level l's `q` becomes an approximate solution for its `f`.
-    private void vCycle(int l) {
+    /// Runs passes over all planes, each only where the pass before is done with the plane and the
+    /// two beside it, and in the order of the planes where it counts: first inside chunks of
+    /// planes, then around the borders between them.
+    private void chain(int planes, int chunk, Pass... passes) {
+        int chunks = Math.max(1, planes / chunk);
+        workers.forEachSlab(
+                chunks,
+                (slab, worker) -> {
+                    int from = slab * chunk;
+                    boolean last = slab == chunks - 1;
+                    int to = last ? planes : from + chunk;
+                    for (int lead = from; lead < to + passes.length; lead++) {
+                        for (int pass = 0; pass < passes.length; pass++) {
+                            int z = lead - pass;
+                            int low = slab == 0 ? from : from + pass;
+                            int high = last ? to : to - pass;
+                            if (z >= low && z < high) {
+                                passes[pass].run(z, rows[worker]);
+                            }
+                        }
+                    }
+                });
+        workers.forEachSlab(
+                chunks - 1,
+                (slab, worker) -> {
+                    int border = (slab + 1) * chunk;
+                    for (int pass = 1; pass < passes.length; pass++) {
+                        for (int z = border - pass; z < border + pass; z++) {
+                            passes[pass].run(z, rows[worker]);
+                        }
+                    }
+                });
+    }
+
+    /// One V-cycle from zero: level l's `q` becomes an approximate solution for its `f`. On the
+    /// finest level the products of `f` and of `beside`, if there is one, with q are left in the
+    /// partial sums.
+    private void vCycle(int l, float[] beside) {
         PressureLevel level = levels.get(l);
-        GridShape s = level.shape;
-        boolean small = s.cells() < 8192;
+        int planes = level.shape.nz();
+        int chunk = level.shape.cells() < SMALL ? planes : CHUNK;
         if (l == levels.size() - 1) {
-            for (int z = 0; z < s.nz(); z++) {
-                level.firstRed(z);
-            }
-            int longest = Math.max(s.nx(), Math.max(s.ny(), s.nz()));
-            int sweeps = Math.max(COARSEST_SWEEPS, 2 * longest);
-            for (int sweep = 0; sweep < sweeps; sweep++) {
-                boolean upward = sweep < sweeps / 2;
-                level.relaxAll(upward ? 1 : 0);
-                level.relaxAll(upward ? 0 : 1);
+            solveCoarsest(level);
+            for (int z = 0; l == 0 && z < planes; z++) {
+                products(level, beside, z, rows[0]);
             }
             return;
         }
         PressureLevel coarse = levels.get(l + 1);
-        if (small) {
-            for (int z = 0; z < s.nz(); z++) {
-                level.firstRed(z);
-            }
-            level.relaxAll(1);
-            for (int z = 0; z < coarse.shape.nz(); z++) {
-                level.restrictRed(coarse, z);
-            }
-        } else {
-            eachPlane(s, (z, worker) -> level.firstRed(z));
-            eachPlane(s, (z, worker) -> level.relax(1, z));
-            eachPlane(coarse.shape, (z, worker) -> level.restrictRed(coarse, z));
-        }
-        vCycle(l + 1);
+        chain(
+                planes,
+                chunk,
+                (z, row) -> level.firstRed(z),
+                (z, row) -> level.relax(1, z, row),
+                (z, row) -> level.restrictRed(coarse, z, row));
+        vCycle(l + 1, null);
         coarse.mirrorClosedSides();
-        if (small) {
-            for (int z = 0; z < s.nz(); z++) {
-                level.prolong(coarse, z, rowScratch[0]);
+        chain(
+                planes,
+                chunk,
+                (z, row) -> level.prolongRed(coarse, z, row),
+                (z, row) -> level.relax(1, z, row),
+                (z, row) -> {
+                    level.relax(0, z, row);
+                    if (l == 0) {
+                        products(level, beside, z, row);
+                    }
+                });
+    }
+
+    private void products(PressureLevel level, float[] beside, int z, float[] row) {
+        partialA[z] = PressureRows.dot(level.f, level.q, level.shape, z, row);
+        if (beside != null) {
+            partialB[z] = PressureRows.dot(beside, level.q, level.shape, z, row);
+        }
+    }
+
+    private void solveCoarsest(PressureLevel level) {
+        GridShape s = level.shape;
+        int longest = Math.max(s.nx(), Math.max(s.ny(), s.nz()));
+        int sweeps = Math.max(COARSEST_SWEEPS, 2 * longest);
+        for (int z = 0; z < s.nz(); z++) {
+            level.firstRed(z);
+        }
+        for (int sweep = 0; sweep < sweeps; sweep++) {
+            boolean upward = sweep < sweeps / 2;
+            for (int half = 0; half < 2; half++) {
+                int colour = upward == (half == 0) ? 1 : 0;
+                for (int z = 0; z < s.nz(); z++) {
+                    level.relax(colour, z, rows[0]);
+                }
             }
-            level.relaxAll(1);
-            level.relaxAll(0);
-        } else {
-            eachPlane(s, (z, worker) -> level.prolong(coarse, z, rowScratch[worker]));
-            eachPlane(s, (z, worker) -> level.relax(1, z));
-            eachPlane(s, (z, worker) -> level.relax(0, z));
         }
     }
 }

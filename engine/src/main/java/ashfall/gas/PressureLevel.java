@@ -5,45 +5,29 @@ import ashfall.work.Workers;
 
 import java.util.Arrays;
 
-/// One grid of the pressure's hierarchy: coefficients, right side `f` and solution `q`.
+/// One grid of the pressure's hierarchy: coefficients, right side `f` and solution `q`. Cells with
+/// x + y + z even are red, the others black.
 final class PressureLevel {
     final GridShape shape;
     final float[][] beta;
-    final float[] inverse;
-    final float[] f;
-    final float[] q;
     final int sy;
     final int sz;
+    float[] f;
+    float[] q;
 
-    PressureLevel(GridShape shape) {
+    /// @param finest whose `f` and `q` are lent for each solve
+    PressureLevel(GridShape shape, boolean finest) {
         this.shape = shape;
         this.beta =
                 new float[][] {
                     new float[shape.size()], new float[shape.size()], new float[shape.size()]
                 };
-        this.inverse = new float[shape.size()];
-        this.f = new float[shape.size()];
-        this.q = new float[shape.size()];
+        if (!finest) {
+            this.f = new float[shape.size()];
+            this.q = new float[shape.size()];
+        }
         this.sy = shape.sy();
         this.sz = shape.sz();
-    }
-
-    void invertDiagonal(Workers workers) {
-        float[] bx = beta[0];
-        float[] by = beta[1];
-        float[] bz = beta[2];
-        workers.forEachSlab(
-                shape.nz(),
-                (z, worker) -> {
-                    for (int y = 0; y < shape.ny(); y++) {
-                        for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                            float sum =
-                                    ((bx[i] + bx[i + 1]) + (by[i] + by[i + sy]))
-                                            + (bz[i] + bz[i + sz]);
-                            inverse[i] = sum == 0 ? 0 : 1f / sum;
-                        }
-                    }
-                });
     }
 
     /// Coarse coefficients: the mean of the four fine faces. A fine ghost cell lies half a fine
@@ -84,124 +68,91 @@ final class PressureLevel {
 
     /// `f -= A p` on a plane, where f holds the right side.
     void subtractImage(float[] p, int z) {
-        float[] bx = beta[0];
-        float[] by = beta[1];
-        float[] bz = beta[2];
         for (int y = 0; y < shape.ny(); y++) {
-            for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                float c = p[i];
-                f[i] -=
-                        ((bx[i] * (c - p[i - 1]) + bx[i + 1] * (c - p[i + 1]))
-                                        + (by[i] * (c - p[i - sy]) + by[i + sy] * (c - p[i + sy])))
-                                + (bz[i] * (c - p[i - sz]) + bz[i + sz] * (c - p[i + sz]));
-            }
+            PressureRows.subtractImage(
+                    p, beta[0], beta[1], beta[2], f, shape.at(0, y, z), shape.nx(), sy, sz);
         }
     }
 
     /// `out = A p` on a plane; returns the plane's part of p·Ap.
-    double image(float[] p, float[] out, int z) {
-        float[] bx = beta[0];
-        float[] by = beta[1];
-        float[] bz = beta[2];
-        double sum = 0;
+    double image(float[] p, float[] out, int z, float[] row) {
         for (int y = 0; y < shape.ny(); y++) {
-            int first = shape.at(0, y, z);
-            int end = first + shape.nx();
-            for (int i = first; i < end; i++) {
-                float c = p[i];
-                out[i] =
-                        ((bx[i] * (c - p[i - 1]) + bx[i + 1] * (c - p[i + 1]))
-                                        + (by[i] * (c - p[i - sy]) + by[i + sy] * (c - p[i + sy])))
-                                + (bz[i] * (c - p[i - sz]) + bz[i + sz] * (c - p[i + sz]));
-            }
-            for (int i = first; i < end; i++) {
-                sum += (double) p[i] * out[i];
-            }
+            PressureRows.image(
+                    p, beta[0], beta[1], beta[2], out, shape.at(0, y, z), shape.nx(), sy, sz);
         }
-        return sum;
+        return PressureRows.dot(p, out, shape, z, row);
     }
 
-    /// First half sweep from a zero guess: only the diagonal acts.
+    /// Red half sweep from a zero guess.
     void firstRed(int z) {
         for (int y = 0; y < shape.ny(); y++) {
-            int x0 = (y + z) & 1;
-            for (int i = shape.at(x0, y, z), end = shape.at(shape.nx(), y, z); i < end; i += 2) {
-                q[i] = f[i] * inverse[i];
-            }
+            PressureRows.first(
+                    q, f, beta[0], beta[1], beta[2], shape.at(0, y, z), shape.nx(), sy, sz);
         }
     }
 
-    void relaxAll(int colour) {
-        for (int z = 0; z < shape.nz(); z++) {
-            relax(colour, z);
-        }
-    }
-
-    /// Gauss–Seidel on the cells of one colour (x + y + z even: 0, odd: 1) in a plane.
-    void relax(int colour, int z) {
-        float[] bx = beta[0];
-        float[] by = beta[1];
-        float[] bz = beta[2];
+    /// Gauss–Seidel on the red (0) or black (1) cells of a plane.
+    void relax(int colour, int z, float[] row) {
         for (int y = 0; y < shape.ny(); y++) {
-            int x0 = (y + z + colour) & 1;
-            for (int i = shape.at(x0, y, z), end = shape.at(shape.nx(), y, z); i < end; i += 2) {
-                float around =
-                        (bx[i] * q[i - 1] + bx[i + 1] * q[i + 1])
-                                + (by[i] * q[i - sy] + by[i + sy] * q[i + sy]);
-                around += bz[i] * q[i - sz] + bz[i + sz] * q[i + sz];
-                q[i] = (f[i] + around) * inverse[i];
-            }
+            PressureRows.relax(
+                    q,
+                    f,
+                    beta[0],
+                    beta[1],
+                    beta[2],
+                    row,
+                    shape.at(0, y, z),
+                    shape.nx(),
+                    sy,
+                    sz,
+                    (y + z + colour) & 1);
         }
     }
 
-    /// Half the sum of the eight fine residuals, the scale that keeps the coefficients' meaning.
-    /// After a black sweep the residual is zero on black cells, so only the four red ones are
-    /// looked at.
-    void restrictRed(PressureLevel coarse, int z) {
+    /// Half the sum of the eight fine residuals, the scale that keeps the coefficients' meaning,
+    /// from one of their two planes. After a black sweep the residual is zero on black cells, so
+    /// only the red ones are looked at.
+    void restrictRed(PressureLevel coarse, int z, float[] row) {
+        float[] to = coarse.f;
         for (int y = 0; y < coarse.shape.ny(); y++) {
-            int fine = shape.at(0, 2 * y, 2 * z);
-            for (int i = coarse.shape.at(0, y, z), end = i + coarse.shape.nx();
-                    i < end;
-                    i++, fine += 2) {
-                coarse.f[i] =
-                        0.5f
-                                * ((rest(fine) + rest(fine + 1 + sy))
-                                        + (rest(fine + 1 + sz) + rest(fine + sy + sz)));
+            Arrays.fill(row, 0, shape.nx(), 0);
+            for (int side = 0; side < 2; side++) {
+                int fine = shape.at(0, 2 * y + side, z);
+                PressureRows.addRest(
+                        q,
+                        f,
+                        beta[0],
+                        beta[1],
+                        beta[2],
+                        row,
+                        fine,
+                        shape.nx(),
+                        sy,
+                        sz,
+                        (side + z) & 1);
+            }
+            int c = coarse.shape.at(0, y, z >> 1);
+            for (int x = 0, n = coarse.shape.nx(); x < n; x++) {
+                float sum = 0.5f * (row[2 * x] + row[2 * x + 1]);
+                to[c + x] = (z & 1) == 0 ? sum : to[c + x] + sum;
             }
         }
     }
 
-    private float rest(int i) {
-        float[] bx = beta[0];
-        float[] by = beta[1];
-        float[] bz = beta[2];
-        float c = q[i];
-        return f[i]
-                - (((bx[i] * (c - q[i - 1]) + bx[i + 1] * (c - q[i + 1]))
-                                + (by[i] * (c - q[i - sy]) + by[i + sy] * (c - q[i + sy])))
-                        + (bz[i] * (c - q[i - sz]) + bz[i + sz] * (c - q[i + sz])));
-    }
-
-    /// Adds the coarse correction, interpolated linearly along each axis (weights 3/4 and 1/4).
-    void prolong(PressureLevel coarse, int z, float[] row) {
-        int cz = z >> 1;
+    /// Adds the coarse correction to the red cells of a plane, interpolated linearly along each
+    /// axis (weights 3/4 and 1/4). Black cells are relaxed next, whatever they hold.
+    void prolongRed(PressureLevel coarse, int z, float[] row) {
         int nearZ = (z & 1) == 0 ? -coarse.sz : coarse.sz;
         int n = coarse.shape.nx();
         for (int y = 0; y < shape.ny(); y++) {
-            int cy = y >> 1;
             int nearY = (y & 1) == 0 ? -coarse.sy : coarse.sy;
-            int c = coarse.shape.at(-1, cy, cz);
-            float[] g = coarse.q;
-            for (int x = 0; x < n + 2; x++, c++) {
-                row[x] =
-                        0.5625f * g[c]
-                                + 0.1875f * (g[c + nearY] + g[c + nearZ])
-                                + 0.0625f * g[c + nearY + nearZ];
-            }
-            int i = shape.at(0, y, z);
+            PressureRows.between(
+                    coarse.q, row, coarse.shape.at(-1, y >> 1, z >> 1), n + 2, nearY, nearZ);
+            int parity = (y + z) & 1;
+            int side = parity == 0 ? -1 : 1;
+            int i = shape.at(parity, y, z);
             for (int x = 1; x <= n; x++, i += 2) {
-                q[i] += 0.75f * row[x] + 0.25f * row[x - 1];
-                q[i + 1] += 0.75f * row[x] + 0.25f * row[x + 1];
+                q[i] += 0.75f * row[x] + 0.25f * row[x + side];
             }
         }
     }

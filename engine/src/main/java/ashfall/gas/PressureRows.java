@@ -2,58 +2,300 @@ package ashfall.gas;
 
 import ashfall.grid.GridShape;
 
-/// Vector rows of the conjugate gradient loop, a z-plane at a time, over the cells inside.
+import jdk.incubator.vector.FloatVector;
+import jdk.incubator.vector.VectorMask;
+import jdk.incubator.vector.VectorOperators;
+import jdk.incubator.vector.VectorSpecies;
+
+/// Rows of the pressure's solver: seven-point stencils, and the vector updates of conjugate
+/// gradients.
+///
+/// The stencils read neighbours, which Java turns into no vector instructions by itself, so they
+/// are written with vectors; their tails are the scalar form of the same operations in the same
+/// order, and give the same bits. Sums are taken in parts by place, whatever the vectors' length.
 final class PressureRows {
+    /// Sums that a row of products is split into.
+    static final int PARTS = 16;
+
+    /// Four, eight or sixteen.
+    private static final VectorSpecies<Float> LANES =
+            FloatVector.SPECIES_PREFERRED.length() <= PARTS
+                            && FloatVector.SPECIES_PREFERRED.length() >= 4
+                    ? FloatVector.SPECIES_PREFERRED
+                    : FloatVector.SPECIES_512;
+
+    /// Every second lane, from the first and from the second on.
+    private static final VectorMask<Float> EVEN = VectorMask.fromLong(LANES, 0x5555555555555555L);
+
+    private static final VectorMask<Float> ODD = EVEN.not();
+
     private PressureRows() {}
 
-    static void norm(float[] r, GridShape s, int z, double[] squares, float[] largest) {
-        double sum = 0;
-        float most = 0;
-        for (int y = 0; y < s.ny(); y++) {
-            for (int i = s.at(0, y, z), end = i + s.nx(); i < end; i++) {
-                sum += (double) r[i] * r[i];
-                most = Math.max(most, Math.abs(r[i]));
-            }
-        }
-        squares[z] = sum;
-        largest[z] = most;
+    private static FloatVector load(float[] a, int at) {
+        return FloatVector.fromArray(LANES, a, at);
     }
 
-    static void step(
+    /// Gauss–Seidel on every second of n cells, from the first (`parity` 0) or the second (1):
+    /// `q = (f + Σ β q_neighbour) / Σ β`, 0 where all faces are closed. The others keep their
+    /// values. `row` is scratch of n.
+    static void relax(
+            float[] q,
+            float[] f,
+            float[] bx,
+            float[] by,
+            float[] bz,
+            float[] row,
+            int at,
+            int n,
+            int sy,
+            int sz,
+            int parity) {
+        VectorMask<Float> mine = parity == 0 ? EVEN : ODD;
+        int x = 0;
+        // Results go to a row of their own: loads that overlap a store just made would wait for it.
+        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+            int i = at + x;
+            FloatVector x0 = load(bx, i);
+            FloatVector x1 = load(bx, i + 1);
+            FloatVector y0 = load(by, i);
+            FloatVector y1 = load(by, i + sy);
+            FloatVector z0 = load(bz, i);
+            FloatVector z1 = load(bz, i + sz);
+            FloatVector around =
+                    x0.mul(load(q, i - 1))
+                            .add(x1.mul(load(q, i + 1)))
+                            .add(y0.mul(load(q, i - sy)).add(y1.mul(load(q, i + sy))))
+                            .add(z0.mul(load(q, i - sz)).add(z1.mul(load(q, i + sz))));
+            FloatVector sum = x0.add(x1).add(y0.add(y1)).add(z0.add(z1));
+            FloatVector value = load(f, i).add(around).div(sum);
+            value = value.blend(0f, sum.compare(VectorOperators.EQ, 0f));
+            load(q, i).blend(value, mine).intoArray(row, x);
+        }
+        for (; x < n; x++) {
+            row[x] = (x & 1) == parity ? relaxed(q, f, bx, by, bz, at + x, sy, sz) : q[at + x];
+        }
+        System.arraycopy(row, 0, q, at, n);
+    }
+
+    /// The scalar form of [#relax] for one cell.
+    static float relaxed(
+            float[] q, float[] f, float[] bx, float[] by, float[] bz, int i, int sy, int sz) {
+        float around =
+                ((bx[i] * q[i - 1] + bx[i + 1] * q[i + 1])
+                                + (by[i] * q[i - sy] + by[i + sy] * q[i + sy]))
+                        + (bz[i] * q[i - sz] + bz[i + sz] * q[i + sz]);
+        float sum = ((bx[i] + bx[i + 1]) + (by[i] + by[i + sy])) + (bz[i] + bz[i + sz]);
+        return sum == 0 ? 0 : (f[i] + around) / sum;
+    }
+
+    /// First half sweep from a zero guess, where only the diagonal acts: `q = f / Σ β`. The cells
+    /// of the other colour get a value too, which is never looked at.
+    static void first(
+            float[] q,
+            float[] f,
+            float[] bx,
+            float[] by,
+            float[] bz,
+            int at,
+            int n,
+            int sy,
+            int sz) {
+        int i = at;
+        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+            FloatVector sum =
+                    load(bx, i)
+                            .add(load(bx, i + 1))
+                            .add(load(by, i).add(load(by, i + sy)))
+                            .add(load(bz, i).add(load(bz, i + sz)));
+            load(f, i).div(sum).blend(0f, sum.compare(VectorOperators.EQ, 0f)).intoArray(q, i);
+        }
+        for (int end = at + n; i < end; i++) {
+            float sum = ((bx[i] + bx[i + 1]) + (by[i] + by[i + sy])) + (bz[i] + bz[i + sz]);
+            q[i] = sum == 0 ? 0 : f[i] / sum;
+        }
+    }
+
+    private static FloatVector image(
+            float[] p, float[] bx, float[] by, float[] bz, int i, int sy, int sz) {
+        FloatVector c = load(p, i);
+        return load(bx, i)
+                .mul(c.sub(load(p, i - 1)))
+                .add(load(bx, i + 1).mul(c.sub(load(p, i + 1))))
+                .add(
+                        load(by, i)
+                                .mul(c.sub(load(p, i - sy)))
+                                .add(load(by, i + sy).mul(c.sub(load(p, i + sy)))))
+                .add(
+                        load(bz, i)
+                                .mul(c.sub(load(p, i - sz)))
+                                .add(load(bz, i + sz).mul(c.sub(load(p, i + sz)))));
+    }
+
+    private static float imageOf(
+            float[] p, float[] bx, float[] by, float[] bz, int i, int sy, int sz) {
+        float c = p[i];
+        return ((bx[i] * (c - p[i - 1]) + bx[i + 1] * (c - p[i + 1]))
+                        + (by[i] * (c - p[i - sy]) + by[i + sy] * (c - p[i + sy])))
+                + (bz[i] * (c - p[i - sz]) + bz[i + sz] * (c - p[i + sz]));
+    }
+
+    /// `out = A p` of n cells, `Σ β (p − p_neighbour)`.
+    static void image(
             float[] p,
-            float[] r,
-            float[] search,
-            float[] image,
-            float alpha,
-            GridShape s,
-            int z,
-            double[] squares,
-            float[] largest) {
+            float[] bx,
+            float[] by,
+            float[] bz,
+            float[] out,
+            int at,
+            int n,
+            int sy,
+            int sz) {
+        int i = at;
+        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+            image(p, bx, by, bz, i, sy, sz).intoArray(out, i);
+        }
+        for (int end = at + n; i < end; i++) {
+            out[i] = imageOf(p, bx, by, bz, i, sy, sz);
+        }
+    }
+
+    /// `f -= A p` of n cells.
+    static void subtractImage(
+            float[] p,
+            float[] bx,
+            float[] by,
+            float[] bz,
+            float[] f,
+            int at,
+            int n,
+            int sy,
+            int sz) {
+        int i = at;
+        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+            load(f, i).sub(image(p, bx, by, bz, i, sy, sz)).intoArray(f, i);
+        }
+        for (int end = at + n; i < end; i++) {
+            f[i] -= imageOf(p, bx, by, bz, i, sy, sz);
+        }
+    }
+
+    /// Adds `f − A q` of every second of n cells, from the first (`parity` 0) or the second (1), to
+    /// a row.
+    static void addRest(
+            float[] q,
+            float[] f,
+            float[] bx,
+            float[] by,
+            float[] bz,
+            float[] row,
+            int at,
+            int n,
+            int sy,
+            int sz,
+            int parity) {
+        VectorMask<Float> mine = parity == 0 ? EVEN : ODD;
+        int x = 0;
+        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+            FloatVector before = load(row, x);
+            FloatVector rest = load(f, at + x).sub(image(q, bx, by, bz, at + x, sy, sz));
+            before.blend(before.add(rest), mine).intoArray(row, x);
+        }
+        for (x += (x + parity) & 1; x < n; x += 2) {
+            row[x] += f[at + x] - imageOf(q, bx, by, bz, at + x, sy, sz);
+        }
+    }
+
+    /// Interpolates coarse rows between planes and rows: 9/16 of the nearest, 3/16 of the next of
+    /// each kind, 1/16 of the one across, for n places from index `at`.
+    static void between(float[] q, float[] row, int at, int n, int nearY, int nearZ) {
+        int x = 0;
+        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+            int i = at + x;
+            load(q, i)
+                    .mul(0.5625f)
+                    .add(load(q, i + nearY).add(load(q, i + nearZ)).mul(0.1875f))
+                    .add(load(q, i + nearY + nearZ).mul(0.0625f))
+                    .intoArray(row, x);
+        }
+        for (; x < n; x++) {
+            int i = at + x;
+            row[x] =
+                    (0.5625f * q[i] + 0.1875f * (q[i + nearY] + q[i + nearZ]))
+                            + 0.0625f * q[i + nearY + nearZ];
+        }
+    }
+
+    /// `p += α search`, `r −= α image` over a plane.
+    static void step(
+            float[] p, float[] r, float[] search, float[] image, float alpha, GridShape s, int z) {
         for (int y = 0; y < s.ny(); y++) {
             for (int i = s.at(0, y, z), end = i + s.nx(); i < end; i++) {
                 p[i] += alpha * search[i];
                 r[i] -= alpha * image[i];
             }
         }
-        norm(r, s, z, squares, largest);
     }
 
-    static double dot(float[] a, float[] b, GridShape s, int z) {
+    /// Largest size in a plane.
+    static float largest(float[] r, GridShape s, int z) {
+        FloatVector most = FloatVector.zero(LANES);
+        float rest = 0;
+        for (int y = 0; y < s.ny(); y++) {
+            int i = s.at(0, y, z);
+            for (int end = i + LANES.loopBound(s.nx()); i < end; i += LANES.length()) {
+                most = most.max(load(r, i).abs());
+            }
+            for (int end = s.at(s.nx(), y, z); i < end; i++) {
+                rest = Math.max(rest, Math.abs(r[i]));
+            }
+        }
+        return Math.max(rest, most.reduceLanes(VectorOperators.MAX));
+    }
+
+    /// Σ a b over a plane: sixteen sums of floats along each row, the rest in double.
+    static double dot(float[] a, float[] b, GridShape s, int z, float[] parts) {
         double sum = 0;
         for (int y = 0; y < s.ny(); y++) {
-            for (int i = s.at(0, y, z), end = i + s.nx(); i < end; i++) {
-                sum += (double) a[i] * b[i];
+            products(a, b, s.at(0, y, z), s.nx(), parts);
+            for (int k = 0; k < PARTS; k += 4) {
+                sum += ((double) parts[k] + parts[k + 1]) + ((double) parts[k + 2] + parts[k + 3]);
             }
         }
         return sum;
     }
 
-    static void twoDots(
-            float[] a, float[] b, float[] c, GridShape s, int z, double[] ac, double[] bc) {
-        ac[z] = dot(a, c, s, z);
-        bc[z] = dot(b, c, s, z);
+    /// Products of n pairs, summed by their place modulo sixteen, however many lanes there are.
+    private static void products(float[] a, float[] b, int at, int n, float[] parts) {
+        int lanes = LANES.length();
+        FloatVector s0 = FloatVector.zero(LANES);
+        FloatVector s1 = FloatVector.zero(LANES);
+        FloatVector s2 = FloatVector.zero(LANES);
+        FloatVector s3 = FloatVector.zero(LANES);
+        int i = at;
+        for (int end = at + n - n % PARTS; i < end; i += PARTS) {
+            s0 = s0.add(load(a, i).mul(load(b, i)));
+            if (lanes < PARTS) {
+                s1 = s1.add(load(a, i + lanes).mul(load(b, i + lanes)));
+            }
+            if (2 * lanes < PARTS) {
+                s2 = s2.add(load(a, i + 2 * lanes).mul(load(b, i + 2 * lanes)));
+                s3 = s3.add(load(a, i + 3 * lanes).mul(load(b, i + 3 * lanes)));
+            }
+        }
+        s0.intoArray(parts, 0);
+        if (lanes < PARTS) {
+            s1.intoArray(parts, lanes);
+        }
+        if (2 * lanes < PARTS) {
+            s2.intoArray(parts, 2 * lanes);
+            s3.intoArray(parts, 3 * lanes);
+        }
+        for (int k = 0; i < at + n; i++, k++) {
+            parts[k] += a[i] * b[i];
+        }
     }
 
+    /// `search = a + β search` over a plane.
     static void combine(float[] a, float[] search, float beta, GridShape s, int z) {
         for (int y = 0; y < s.ny(); y++) {
             for (int i = s.at(0, y, z), end = i + s.nx(); i < end; i++) {

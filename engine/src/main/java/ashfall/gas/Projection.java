@@ -1,5 +1,6 @@
 package ashfall.gas;
 
+import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
@@ -41,18 +42,22 @@ public final class Projection {
 
     private final GridShape shape;
     private final Workers workers;
+    private final FieldPool pool;
     private final Pressure pressure;
     private final double[][] partial;
     private final Sides sides;
     private final Accuracy accuracy;
 
     /// @param sides which sides are closed
-    public Projection(GridShape shape, Sides sides, Accuracy accuracy, Workers workers) {
+    /// @param pool lends the arrays of a solve
+    public Projection(
+            GridShape shape, Sides sides, Accuracy accuracy, FieldPool pool, Workers workers) {
         this.shape = shape;
         this.sides = sides;
         this.accuracy = accuracy;
         this.workers = workers;
-        this.pressure = new Pressure(shape, workers);
+        this.pool = pool;
+        this.pressure = new Pressure(shape, pool, workers);
         this.partial = new double[MOMENTS][shape.nz()];
     }
 
@@ -164,7 +169,7 @@ public final class Projection {
         closeSides(u);
         drawIn(u, wind, dtSeconds / voxel);
         pressure.prepare();
-        float[] right = pressure.rightSide();
+        float[] right = pool.borrow();
         float scale = voxel / dtSeconds;
         workers.forEachSlab(
                 shape.nz(),
@@ -186,7 +191,8 @@ public final class Projection {
         setOuterPressure(right, volume, impulse, law);
         double largest = accuracy.largest * voxel / dtSeconds;
         Pressure.SolveReport solved =
-                pressure.solve(impulse, accuracy.relative, largest, sides.noneOpen());
+                pressure.solve(impulse, right, accuracy.relative, largest, sides.noneOpen());
+        pool.giveBack(right);
         correct(u, impulse);
         return new Report(
                 solved.iterations(),

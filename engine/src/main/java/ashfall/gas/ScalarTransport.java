@@ -4,6 +4,7 @@ import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// Carries mass, enthalpy, fuel, oxygen and soot with the flow, in conserving form.
 ///
@@ -23,20 +24,40 @@ import java.util.Arrays;
 public final class ScalarTransport {
     private static final int FIELDS = GasFields.CONTENTS;
 
+    /// How contents are carried.
+    ///
+    /// @param soft which are carried without slopes inside cells, which blurs them; fuel takes
+    ///     oxygen along
+    /// @param diffusivity m²/s, besides what eddies mix
+    public record Settings(List<Integer> soft, double diffusivity) {
+        public static final Settings SHARP = new Settings(List.of(), 0);
+
+        public Settings {
+            soft = List.copyOf(soft);
+        }
+    }
+
     private final GridShape shape;
     private final Workers workers;
+    private final Settings settings;
     private final LineSweep[] sweeps;
     private final double[][] gonePartial;
     private final float[] stretch;
     private final double[] gone = new double[FIELDS];
     private int cycles;
 
+    /// Sharp, with nothing but eddies to mix.
     public ScalarTransport(GridShape shape, Workers workers) {
+        this(shape, Settings.SHARP, workers);
+    }
+
+    public ScalarTransport(GridShape shape, Settings settings, Workers workers) {
         this.shape = shape;
+        this.settings = settings;
         this.workers = workers;
         this.sweeps = new LineSweep[workers.threads()];
         for (int i = 0; i < sweeps.length; i++) {
-            sweeps[i] = new LineSweep(shape);
+            sweeps[i] = new LineSweep(shape, settings.soft());
         }
         this.gonePartial = new double[FIELDS][Math.max(shape.ny(), shape.nz())];
         this.stretch = new float[shape.nz()];
@@ -74,7 +95,13 @@ public final class ScalarTransport {
                                         drawn / (1 - LineSweep.LEAST),
                                         fastest * perCell / LineSweep.FURTHEST);
         LineSweep.Cycle cycle =
-                new LineSweep.Cycle(fields, volume, range, perCell / cycles, dtSeconds / cycles);
+                new LineSweep.Cycle(
+                        fields,
+                        volume,
+                        range,
+                        perCell / cycles,
+                        dtSeconds / cycles,
+                        (float) (settings.diffusivity() / voxel / voxel));
         for (int i = 0; i < cycles; i++) {
             boolean upright = (i & 1) == (turned ? 1 : 0);
             if (upright) {

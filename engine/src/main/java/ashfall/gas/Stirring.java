@@ -13,6 +13,9 @@ public final class Stirring {
     private static final int N = 32;
     private static final int MASK = N - 1;
 
+    /// Floats that [#addRow] needs for itself.
+    static final int SCRATCH = 3 * (N + 1);
+
     /// Tile cells that an eddy of the filtered potential spans.
     private static final float CELLS_PER_EDDY = 5;
 
@@ -55,53 +58,73 @@ public final class Stirring {
         return octaves == 0;
     }
 
-    /// Adds `weight` times the acceleration (m/s²) at a world position and time to three fields at
-    /// an index.
-    void add(float x, float y, float z, double seconds, float weight, float[][] out, int index) {
+    /// Adds the accelerations (m/s²) of n places along x to three fields, each times its weight.
+    ///
+    /// @param x of the first place, m; the next are `spacing` apart
+    /// @param weights of the places, from index 0
+    /// @param at index of the first place in the fields
+    /// @param scratch of [#SCRATCH] floats
+    void addRow(
+            float x,
+            float y,
+            float z,
+            float spacing,
+            double seconds,
+            float[] weights,
+            float[][] out,
+            int at,
+            int n,
+            float[] scratch) {
         for (int o = 0; o < octaves; o++) {
             float moved = (float) (0.5 * drift[o] * seconds);
             float s = perMetre[o];
-            float strength = weight * acceleration[o] * 0.70710677f;
-            addSample(x * s + o * 7.3f, (y - moved) * s, (z + moved) * s, strength, out, index);
-            addSample(
-                    (x - moved) * s + 15.7f,
-                    (y - moved) * s + o * 11.1f,
-                    (z - moved) * s + 9.2f,
-                    strength,
-                    out,
-                    index);
+            float strength = acceleration[o] * 0.70710677f;
+            blend((y - moved) * s, (z + moved) * s, strength, scratch);
+            addBlended(scratch, x * s + o * 7.3f, spacing * s, weights, out, at, n);
+            blend((y - moved) * s + o * 11.1f, (z - moved) * s + 9.2f, strength, scratch);
+            addBlended(scratch, (x - moved) * s + 15.7f, spacing * s, weights, out, at, n);
         }
     }
 
-    private void addSample(float x, float y, float z, float strength, float[][] out, int index) {
-        int ix = floor(x);
+    /// The pattern along x at a place of y and z, times a strength, its first cell repeated at the
+    /// end.
+    private void blend(float y, float z, float strength, float[] row) {
         int iy = floor(y);
         int iz = floor(z);
-        float tx = x - ix;
         float ty = y - iy;
         float tz = z - iz;
-        int x0 = 3 * (ix & MASK);
-        int x1 = 3 * ((ix + 1) & MASK);
         int y0 = 3 * N * (iy & MASK);
         int y1 = 3 * N * ((iy + 1) & MASK);
         int z0 = 3 * N * N * (iz & MASK);
         int z1 = 3 * N * N * ((iz + 1) & MASK);
-        float w00 = (1 - ty) * (1 - tz);
-        float w10 = ty * (1 - tz);
-        float w01 = (1 - ty) * tz;
-        float w11 = ty * tz;
-        for (int axis = 0; axis < 3; axis++) {
-            float low =
-                    w00 * tile[x0 + y0 + z0 + axis]
-                            + w10 * tile[x0 + y1 + z0 + axis]
-                            + w01 * tile[x0 + y0 + z1 + axis]
-                            + w11 * tile[x0 + y1 + z1 + axis];
-            float high =
-                    w00 * tile[x1 + y0 + z0 + axis]
-                            + w10 * tile[x1 + y1 + z0 + axis]
-                            + w01 * tile[x1 + y0 + z1 + axis]
-                            + w11 * tile[x1 + y1 + z1 + axis];
-            out[axis][index] += strength * (low + tx * (high - low));
+        float w00 = strength * (1 - ty) * (1 - tz);
+        float w10 = strength * ty * (1 - tz);
+        float w01 = strength * (1 - ty) * tz;
+        float w11 = strength * ty * tz;
+        for (int i = 0; i < 3 * N; i++) {
+            row[i] =
+                    (w00 * tile[y0 + z0 + i] + w10 * tile[y1 + z0 + i])
+                            + (w01 * tile[y0 + z1 + i] + w11 * tile[y1 + z1 + i]);
+        }
+        row[3 * N] = row[0];
+        row[3 * N + 1] = row[1];
+        row[3 * N + 2] = row[2];
+    }
+
+    private static void addBlended(
+            float[] row, float from, float step, float[] weights, float[][] out, int at, int n) {
+        float[] a = out[0];
+        float[] b = out[1];
+        float[] c = out[2];
+        for (int i = 0; i < n; i++) {
+            float x = from + i * step;
+            int ix = floor(x);
+            float t = x - ix;
+            int k = 3 * (ix & MASK);
+            float w = weights[i];
+            a[at + i] += w * (row[k] + t * (row[k + 3] - row[k]));
+            b[at + i] += w * (row[k + 1] + t * (row[k + 4] - row[k + 1]));
+            c[at + i] += w * (row[k + 2] + t * (row[k + 5] - row[k + 2]));
         }
     }
 

@@ -14,6 +14,9 @@ public final class Strain {
     /// Keeps the exchange between two cells stable on six sides, with a margin.
     private static final float MOST = 0.08f;
 
+    /// What still gas has, 1/s, so that it differs from none found.
+    private static final float LEAST = 1e-10f;
+
     private Strain() {}
 
     /// Writes the strain rates of a range.
@@ -82,16 +85,21 @@ public final class Strain {
                     2 * (xx * xx + yy * yy + zz * zz)
                             - (2f / 3) * growth * growth
                             + (xy * xy + xz * xz + yz * yz);
-            out[i] = perVoxel * (float) Math.sqrt(Math.max(0f, squares));
+            out[i] = Math.max(LEAST, perVoxel * (float) Math.sqrt(Math.max(0f, squares)));
         }
     }
 
-    /// Turns the strain rates of n cells into what unseen eddies exchange with a neighbour in a
-    /// time, as a share of the cell: `D Δt / h²` with `D = (0.15 h)²|S| / 0.5`.
-    static void exchange(float[] strain, float seconds, int n) {
+    /// Turns the strain rates of n cells into what unseen eddies and molecules exchange with a
+    /// neighbour in a time, as a share of the cell: `D Δt / h²` with `D = (0.15 h)²|S| / 0.5` for
+    /// the eddies. Where the strain was not found, nothing is exchanged.
+    ///
+    /// @param diffusion D/h² of the molecules, 1/s
+    static void exchange(float[] strain, float seconds, float diffusion, int n) {
         float factor = MIXING * seconds;
+        float still = diffusion * seconds;
         for (int i = 0; i < n; i++) {
-            strain[i] = Math.min(MOST, factor * strain[i]);
+            float found = strain[i];
+            strain[i] = Math.min(MOST, factor * found + Math.min(still, found / LEAST * still));
         }
     }
 }

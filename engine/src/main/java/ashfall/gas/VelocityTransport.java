@@ -4,10 +4,12 @@ import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
+
 /// Carries face velocities with the flow: MacCormack's scheme on back-traced paths (Selle, Fedkiw,
 /// Kim, Liu & Rossignac 2008, J. Sci. Comput. 35:350), results kept between the extremes of the
-/// stencil they came from. Paths are found at cell centres by the midpoint rule, backward and
-/// forward, and averaged to the faces: one search serves three components.
+/// stencil they came from. Paths are found at cell centres to second order ([TraceRows#paths]),
+/// backward and forward, and averaged to the faces: one search serves three components.
 ///
 /// Air that comes in through an open side brings the wind along the side and keeps its own speed
 /// through it.
@@ -15,18 +17,20 @@ public final class VelocityTransport {
     /// Keeps the upper neighbour of a sample inside the array.
     private static final float INSIDE = 1e-3f;
 
-    /// Half paths shorter than this many cells see the velocity where they begin: the midpoint rule
-    /// would change the path by a twentieth of what the velocity changes from cell to cell.
-    private static final float SHORT = 0.05f;
-
     private final GridShape shape;
+    private final boolean soft;
     private final FieldPool pool;
     private final Workers workers;
+    private final TraceRows[] rows;
 
-    public VelocityTransport(GridShape shape, FieldPool pool, Workers workers) {
+    /// @param soft without the correction: blurs, costs a third less
+    public VelocityTransport(GridShape shape, boolean soft, FieldPool pool, Workers workers) {
         this.shape = shape;
+        this.soft = soft;
         this.pool = pool;
         this.workers = workers;
+        this.rows = new TraceRows[workers.threads()];
+        Arrays.setAll(rows, i -> new TraceRows(shape));
     }
 
     /// Transports `carried` along `flow` for a time step; writes `out`, which must alias neither.
@@ -53,11 +57,18 @@ public final class VelocityTransport {
             float[] from = carried[axis];
             float[] to = out[axis];
             int planes = shape.nz() + (axis == 2 ? 1 : 0);
+            float[] first = soft ? to : moved;
             workers.forEachSlab(
-                    planes, (z, worker) -> component.back(back, from, moved, low, high, z));
+                    planes,
+                    (z, worker) -> component.back(back, from, first, low, high, z, rows[worker]));
+            if (soft) {
+                continue;
+            }
             Faces.fillSpare(shape, moved, axis);
             workers.forEachSlab(
-                    planes, (z, worker) -> component.correct(forth, from, moved, low, high, to, z));
+                    planes,
+                    (z, worker) ->
+                            component.correct(forth, from, moved, low, high, to, z, rows[worker]));
         }
         pool.giveBack(moved);
         pool.giveBack(low);
@@ -84,7 +95,18 @@ public final class VelocityTransport {
                         }
                     }
                 });
-        workers.forEachSlab(shape.nz(), (z, worker) -> pathPlane(centre, back, forth, z));
+        for (float[] c : centre) {
+            Faces.fillSpare(shape, c, -1);
+        }
+        workers.forEachSlab(
+                shape.nz(),
+                (z, worker) -> {
+                    for (int y = 0; y < shape.ny(); y++) {
+                        int at = shape.at(0, y, z);
+                        TraceRows.paths(
+                                centre, back, forth, at, shape.nx(), shape.sy(), shape.sz());
+                    }
+                });
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, back[axis], -1);
             Faces.fillSpare(shape, forth[axis], -1);
@@ -92,86 +114,21 @@ public final class VelocityTransport {
         }
     }
 
-    /// Displacements of the cell centres of a plane, in cells: minus and plus the velocity half a
-    /// step away.
-    private void pathPlane(float[][] centre, float[][] back, float[][] forth, int z) {
-        float[] u = centre[0];
-        float[] v = centre[1];
-        float[] w = centre[2];
-        float maxX = shape.nx() - 1 - INSIDE;
-        float maxY = shape.ny() - 1 - INSIDE;
-        float maxZ = shape.nz() - 1 - INSIDE;
-        int sy = shape.sy();
-        int sz = shape.sz();
-        for (int y = 0; y < shape.ny(); y++) {
-            int at = shape.at(0, y, z);
-            for (int x = 0; x < shape.nx(); x++, at++) {
-                float hu = 0.5f * u[at];
-                float hv = 0.5f * v[at];
-                float hw = 0.5f * w[at];
-                if (Math.abs(hu) + Math.abs(hv) + Math.abs(hw) < SHORT) {
-                    back[0][at] = -u[at];
-                    back[1][at] = -v[at];
-                    back[2][at] = -w[at];
-                    forth[0][at] = u[at];
-                    forth[1][at] = v[at];
-                    forth[2][at] = w[at];
-                    continue;
-                }
-                for (int direction = 0; direction < 2; direction++) {
-                    boolean forward = direction == 1;
-                    float gx = clamp(forward ? x + hu : x - hu, maxX);
-                    float gy = clamp(forward ? y + hv : y - hv, maxY);
-                    float gz = clamp(forward ? z + hw : z - hw, maxZ);
-                    int ix = (int) gx;
-                    int iy = (int) gy;
-                    int iz = (int) gz;
-                    float tx = gx - ix;
-                    float ty = gy - iy;
-                    float tz = gz - iz;
-                    int i = (ix + 1) + sy * (iy + 1) + sz * (iz + 1);
-                    float sign = forward ? 1f : -1f;
-                    float[][] to = forward ? forth : back;
-                    to[0][at] = sign * sample(u, i, sy, sz, tx, ty, tz);
-                    to[1][at] = sign * sample(v, i, sy, sz, tx, ty, tz);
-                    to[2][at] = sign * sample(w, i, sy, sz, tx, ty, tz);
-                }
-            }
-        }
-    }
-
-    private static float clamp(float g, float most) {
-        return g < 0 ? 0 : g > most ? most : g;
-    }
-
-    /// Trilinear interpolation between the eight values from index i upward.
-    private static float sample(float[] f, int i, int sy, int sz, float tx, float ty, float tz) {
-        float a = f[i] + tx * (f[i + 1] - f[i]);
-        float b = f[i + sy] + tx * (f[i + sy + 1] - f[i + sy]);
-        float c = f[i + sz] + tx * (f[i + sz + 1] - f[i + sz]);
-        float d = f[i + sz + sy] + tx * (f[i + sz + sy + 1] - f[i + sz + sy]);
-        float e = a + ty * (b - a);
-        float g = c + ty * (d - c);
-        return e + tz * (g - e);
-    }
-
     /// The faces normal to one axis, in their own coordinates: face (x, y, z) lies at the point (x,
     /// y, z).
-    private static final class Component {
-        private final GridShape shape;
-        private final int nx;
-        private final int ny;
-        private final int sy;
-        private final int sz;
-        private final int neighbour;
-        private final float wind;
-        private final float maxX;
-        private final float maxY;
-        private final float maxZ;
-        private final float[] lowest = new float[3];
-        private final float[] highest = new float[3];
-        private final float[] openLow = new float[3];
-        private final float[] openHigh = new float[3];
+    static final class Component {
+        final GridShape shape;
+        final int nx;
+        final int ny;
+        final int sy;
+        final int sz;
+        final int neighbour;
+        final float wind;
+        final float[] most;
+        final float[] lowest = new float[3];
+        final float[] highest = new float[3];
+        final float[] openLow = new float[3];
+        final float[] openHigh = new float[3];
 
         Component(GridShape shape, int axis, Sides sides, float wind) {
             this.shape = shape;
@@ -181,9 +138,12 @@ public final class VelocityTransport {
             this.sz = shape.sz();
             this.neighbour = shape.stride(axis);
             this.wind = wind;
-            this.maxX = nx - 1 - INSIDE;
-            this.maxY = ny - 1 - INSIDE;
-            this.maxZ = shape.nz() + (axis == 2 ? 1 : 0) - 1 - INSIDE;
+            this.most =
+                    new float[] {
+                        nx - 1 - INSIDE,
+                        ny - 1 - INSIDE,
+                        shape.nz() + (axis == 2 ? 1 : 0) - 1 - INSIDE
+                    };
             for (int a = 0; a < 3; a++) {
                 // Faces across the axis lie half a cell inside the sides.
                 float margin = a == axis ? 0 : 0.5f;
@@ -195,61 +155,23 @@ public final class VelocityTransport {
             }
         }
 
-        void back(float[][] path, float[] from, float[] moved, float[] low, float[] high, int z) {
-            float[] dx = path[0];
-            float[] dy = path[1];
-            float[] dz = path[2];
+        /// Where the faces of a plane come from: the value there and the extremes around it; the
+        /// wind where that is outside an open side.
+        void back(
+                float[][] path,
+                float[] from,
+                float[] moved,
+                float[] low,
+                float[] high,
+                int z,
+                TraceRows rows) {
             for (int y = 0; y < ny; y++) {
                 int at = shape.at(0, y, z);
-                for (int x = 0; x < nx; x++, at++) {
-                    float px = x + 0.5f * (dx[at] + dx[at - neighbour]);
-                    float py = y + 0.5f * (dy[at] + dy[at - neighbour]);
-                    float pz = z + 0.5f * (dz[at] + dz[at - neighbour]);
-                    if (px < openLow[0]
-                            || px > openHigh[0]
-                            || py < openLow[1]
-                            || py > openHigh[1]
-                            || pz < openLow[2]
-                            || pz > openHigh[2]) {
-                        moved[at] = wind;
-                        low[at] = wind;
-                        high[at] = wind;
-                        continue;
-                    }
-                    float gx = clamp(px, maxX);
-                    float gy = clamp(py, maxY);
-                    float gz = clamp(pz, maxZ);
-                    int ix = (int) gx;
-                    int iy = (int) gy;
-                    int iz = (int) gz;
-                    float tx = gx - ix;
-                    float ty = gy - iy;
-                    float tz = gz - iz;
-                    int i = (ix + 1) + sy * (iy + 1) + sz * (iz + 1);
-                    float f0 = from[i];
-                    float f1 = from[i + 1];
-                    float f2 = from[i + sy];
-                    float f3 = from[i + sy + 1];
-                    float f4 = from[i + sz];
-                    float f5 = from[i + sz + 1];
-                    float f6 = from[i + sz + sy];
-                    float f7 = from[i + sz + sy + 1];
-                    float a = f0 + tx * (f1 - f0);
-                    float b = f2 + tx * (f3 - f2);
-                    float c = f4 + tx * (f5 - f4);
-                    float d = f6 + tx * (f7 - f6);
-                    float e = a + ty * (b - a);
-                    float g = c + ty * (d - c);
-                    moved[at] = e + tz * (g - e);
-                    low[at] =
-                            least(
-                                    least(least(f0, f1), least(f2, f3)),
-                                    least(least(f4, f5), least(f6, f7)));
-                    high[at] =
-                            most(
-                                    most(most(f0, f1), most(f2, f3)),
-                                    most(most(f4, f5), most(f6, f7)));
-                }
+                rows.go(path, neighbour, at, nx, y, z, most);
+                rows.sample(from, moved, low, high, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind, moved, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind, low, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind, high, at, nx);
             }
         }
 
@@ -260,50 +182,14 @@ public final class VelocityTransport {
                 float[] low,
                 float[] high,
                 float[] to,
-                int z) {
-            float[] dx = path[0];
-            float[] dy = path[1];
-            float[] dz = path[2];
+                int z,
+                TraceRows rows) {
             for (int y = 0; y < ny; y++) {
                 int at = shape.at(0, y, z);
-                for (int x = 0; x < nx; x++, at++) {
-                    float px = x + 0.5f * (dx[at] + dx[at - neighbour]);
-                    float py = y + 0.5f * (dy[at] + dy[at - neighbour]);
-                    float pz = z + 0.5f * (dz[at] + dz[at - neighbour]);
-                    float first = moved[at];
-                    boolean outside =
-                            px < lowest[0]
-                                    || px > highest[0]
-                                    || py < lowest[1]
-                                    || py > highest[1]
-                                    || pz < lowest[2]
-                                    || pz > highest[2];
-                    if (outside) {
-                        to[at] = first;
-                        continue;
-                    }
-                    float gx = clamp(px, maxX);
-                    float gy = clamp(py, maxY);
-                    float gz = clamp(pz, maxZ);
-                    int ix = (int) gx;
-                    int iy = (int) gy;
-                    int iz = (int) gz;
-                    int i = (ix + 1) + sy * (iy + 1) + sz * (iz + 1);
-                    float returned = sample(moved, i, sy, sz, gx - ix, gy - iy, gz - iz);
-                    to[at] =
-                            Math.max(
-                                    low[at],
-                                    Math.min(high[at], first + 0.5f * (from[at] - returned)));
-                }
+                rows.go(path, neighbour, at, nx, y, z, most);
+                rows.sample(moved, 1f, rows.found, 0, nx);
+                rows.correct(from, moved, rows.found, low, high, to, at, nx, lowest, highest);
             }
-        }
-
-        private static float least(float a, float b) {
-            return a < b ? a : b;
-        }
-
-        private static float most(float a, float b) {
-            return a > b ? a : b;
         }
     }
 }

@@ -8,9 +8,16 @@ import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Words;
 
+import java.util.Locale;
+
 /// The reaction.
 public final class Burn {
     private Burn() {}
+
+    /// Mean of burning gas from room to flame, J/(kg K): three times what the table's fuels have.
+    private static final double MOST_SPECIFIC_HEAT = 4500;
+
+    private static final double COOLEST_FLAME = 1000;
 
     public static final Choice FUEL =
             new Choice(
@@ -31,6 +38,36 @@ public final class Burn {
                     .does(
                             "Temperature from which fuel and air burn; a high one needs a"
                                     + " strong igniter and goes out sooner.");
+    public static final Quantity HEAT =
+            Quantity.of("heat", "Heat of the fuel", Unit.MEGAJOULE_PER_KILOGRAM, Double.NaN, GAS)
+                    .hard(0.1, 150)
+                    .usual(3, 50)
+                    .words("weak", "strong")
+                    .mark(3, "powder")
+                    .mark(14, "wood")
+                    .mark(44, "oil")
+                    .mark(120, "hydrogen")
+                    .does("Heat that a kilogram of fuel gives; more makes a bigger fire of it.");
+    public static final Quantity AIR =
+            Quantity.of("air", "Air a kilogram needs", Unit.KILOGRAM, Double.NaN, GAS)
+                    .hard(0, 60)
+                    .usual(3, 17)
+                    .words("burns alone", "needs much air")
+                    .mark(5, "wood")
+                    .mark(15, "oil")
+                    .does(
+                            "Air that a kilogram of fuel needs to burn out; with none it carries"
+                                    + " its own oxygen, as powder does.");
+    public static final Quantity FLAME =
+            Quantity.of("flame", "Hottest flame", Unit.KELVIN, Double.NaN, GAS)
+                    .hard(1001, 4500)
+                    .usual(1900, 2400)
+                    .words("cooler", "hotter")
+                    .mark(2260, "oil")
+                    .mark(2540, "acetylene")
+                    .does(
+                            "Temperature that fuel and air reach together if no heat leaves;"
+                                    + " flames in the open stay some hundred kelvins below.");
     public static final Quantity SPREAD =
             Quantity.of("spread", "Flame spread", Unit.METRE_PER_SECOND, Double.NaN, GAS)
                     .hard(0, 1000)
@@ -100,14 +137,81 @@ public final class Burn {
     public static final Kind KIND =
             Kind.of(
                     "burn", "Burn", FUEL, IGNITION, SPREAD, TIME, SOOT, SOOT_TIME, RADIATED,
-                    UNBURNT, COOLING, LINEAR);
+                    UNBURNT, COOLING, LINEAR, HEAT, AIR, FLAME);
+
+    /// The fuel of a reaction, with what was set in place of the table's values.
+    ///
+    /// @throws ShotException when its heat cannot make the flame that is said
+    public static Fuel fuel(Item burn) {
+        Fuel fuel = asSet(burn);
+        String what =
+                String.format(
+                        Locale.ROOT,
+                        "burn.flame: %.3g MJ of heat in %.3g kg of gas",
+                        fuel.heat() * 1e-6,
+                        1 + fuel.airFuelRatio());
+        if (!(fuel.flame() > COOLEST_FLAME)) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "%s make no more than %.0f K; a flame needs %.0f K, so set more heat or"
+                                    + " less air",
+                            what,
+                            fuel.flame(),
+                            COOLEST_FLAME));
+        }
+        if (fuel.meanSpecificHeat() <= Fuel.COLD_SPECIFIC_HEAT) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "%s cannot make a flame of %.0f K, only of less than %.0f K",
+                            what,
+                            fuel.flame(),
+                            fuel.hottestFlame()));
+        }
+        if (fuel.meanSpecificHeat() > MOST_SPECIFIC_HEAT) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "%s make a flame much hotter than %.0f K; set more air or a hotter"
+                                    + " flame",
+                            what,
+                            fuel.flame()));
+        }
+        return fuel;
+    }
+
+    private static Fuel asSet(Item burn) {
+        Fuel table = Fuels.of(burn.get(FUEL));
+        double set = burn.numberOr(HEAT, Double.NaN);
+        double heat = Double.isNaN(set) ? table.heat() : 1e6 * set;
+        double air = burn.numberOr(AIR, table.airFuelRatio());
+        // Other heat or air make another flame of the same gas.
+        boolean own = heat == table.heat() && air == table.airFuelRatio();
+        double flame = own ? table.flame() : 298.15 + heat / ((1 + air) * table.meanSpecificHeat());
+        return new Fuel(
+                table.key(),
+                heat,
+                air,
+                table.ignition(),
+                burn.numberOr(FLAME, flame),
+                table.sootYield(),
+                table.radiantShare(),
+                table.laminarSpeed());
+    }
 
     /// A value of a reaction; what was not set is the fuel's own.
     public static double effective(Item burn, Quantity param) {
-        Fuel fuel = Fuels.of(burn.get(FUEL));
+        Fuel fuel = asSet(burn);
         double own = Double.NaN;
         if (param.equals(IGNITION)) {
             own = fuel.ignition();
+        } else if (param.equals(HEAT)) {
+            own = fuel.heat() * 1e-6;
+        } else if (param.equals(AIR)) {
+            own = fuel.airFuelRatio();
+        } else if (param.equals(FLAME)) {
+            own = fuel.flame();
         } else if (param.equals(SPREAD)) {
             own = fuel.edgeSpeed();
         } else if (param.equals(SOOT)) {

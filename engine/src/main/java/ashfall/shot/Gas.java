@@ -18,6 +18,9 @@ public final class Gas {
 
     public static final List<String> CHANNEL_WORDS =
             List.of("density", "temperature", "flame", "fuel", "velocity");
+    /// What may be carried softly.
+    public static final List<String> SOFT_WORDS = List.of("heat", "fuel", "smoke", "speed");
+
     /// Where a force may act.
     public static final List<String> WHERE = List.of("heat", "smoke", "all gas");
 
@@ -92,6 +95,25 @@ public final class Gas {
             fade("fuel", "Fuel halves in", "Time in which half of the unburnt fuel is gone");
     public static final Quantity SPEED_FADE =
             fade("speed", "Speed halves in", "Time in which the gas loses half its speed");
+    public static final Subset SOFT =
+            new Subset(
+                    Words.of("soft", "Carried softly", GAS)
+                            .words("sharp", "soft")
+                            .does(
+                                    "What blurs as it moves; sharp keeps the finest wisps that the"
+                                            + " voxels can hold and takes hardly longer."),
+                    SOFT_WORDS,
+                    List.of());
+    public static final Quantity DIFFUSION =
+            Quantity.of("diffusion", "Diffusion", Unit.SQUARE_METRE_PER_SECOND, 2e-5, GAS)
+                    .hard(0, 100)
+                    .usual(1e-5, 0.1)
+                    .words("crisp", "blurred")
+                    .mark(2e-5, "air")
+                    .mark(2e-4, "flame")
+                    .does(
+                            "How fast heat, fuel and smoke spread by themselves; the real value"
+                                    + " shows in small flames only.");
     public static final Choice PRESSURE =
             new Choice(
                     Words.of("pressure", "Pressure", GAS)
@@ -102,6 +124,16 @@ public final class Gas {
                                             + " hundred thousandth."),
                     List.of("rough", "close", "exact"),
                     "close");
+    public static final Quantity TIME_SCALE =
+            Quantity.of("timescale", "Time scale", Unit.NONE, 1, GAS)
+                    .hard(0.02, 20)
+                    .usual(0.2, 4)
+                    .curve()
+                    .words("slow motion", "time lapse")
+                    .mark(1, "real")
+                    .does(
+                            "Seconds of fire in a second of film; cues stay at their frame, and"
+                                    + " steps grow with it by themselves.");
     public static final Whole STEPS =
             new Whole(
                     Words.of("steps", "Steps a frame, at least", GAS)
@@ -156,7 +188,10 @@ public final class Gas {
                     HEAT_FADE,
                     FUEL_FADE,
                     SPEED_FADE,
+                    SOFT,
+                    DIFFUSION,
                     PRESSURE,
+                    TIME_SCALE,
                     STEPS,
                     SEED,
                     CHANNELS,

@@ -20,6 +20,8 @@ public enum Unit {
     METRE_PER_SECOND_SQUARED("m/s2", "m/s²", 1.0),
     MILLIMETRE("mm", "cm", 10.0),
     STOP("stops"),
+    SQUARE_METRE_PER_SECOND("m2/s", "m²/s", 1.0, "cm2/s", 1e-4),
+    MEGAJOULE_PER_KILOGRAM("MJ/kg", "kJ/kg", 0.001),
     SQUARE_METRE_PER_GRAM("m2/g", "m²/g", 1.0),
     LUX("lx", "klx", 1000.0);
 
@@ -52,6 +54,7 @@ public enum Unit {
             split = space;
         } else if (trimmed.endsWith("m3/s")
                 || trimmed.endsWith("m2/g")
+                || trimmed.endsWith("m2/s")
                 || trimmed.endsWith("m/s2")) {
             split = trimmed.length() - 4;
         }

@@ -7,6 +7,7 @@ package ashfall.sim;
 /// @param hottestK hottest gas at the end of the frame
 /// @param flameTopM highest point above the ground (or the lowest point of the box) that releases
 ///     heat; 0 without flame
+/// @param gasSeconds seconds that passed for the gas in this frame; 0 in records of older versions
 /// @param voxels of the box at the end of the frame
 /// @param met sides of the bounds that the box may follow the gas to and that the gas met in this
 ///     frame, such as `top east`; empty for none, null in records of older versions
@@ -43,4 +44,5 @@ public record LogEntry(
         double worstResidual,
         String met,
         double hottestFuelK,
-        double oxygenAtHotFuel) {}
+        double oxygenAtHotFuel,
+        double gasSeconds) {}

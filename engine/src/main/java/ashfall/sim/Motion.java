@@ -1,17 +1,34 @@
 package ashfall.sim;
 
+import ashfall.gas.GasFields;
 import ashfall.gas.Projection;
+import ashfall.gas.ScalarTransport;
 import ashfall.grid.Exact;
 import ashfall.shot.Curve;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+
+import java.util.ArrayList;
+import java.util.List;
 
 /// Settings of the motion that the order of a step applies itself.
 ///
 /// @param speedHalfLife s in which gas loses half its speed against the wind
 /// @param leastSteps steps a frame takes at least
 /// @param stir speed of the largest eddies over time, m/s
-record Motion(double speedHalfLife, Projection.Accuracy accuracy, int leastSteps, Curve stir) {
+/// @param softSpeed whether velocities are carried without taking back what the way blurs
+/// @param timeScale seconds of gas in a second of the shot, over shot time
+record Motion(
+        double speedHalfLife,
+        Projection.Accuracy accuracy,
+        int leastSteps,
+        Curve stir,
+        Curve timeScale,
+        ScalarTransport.Settings scalars,
+        boolean softSpeed) {
+    /// Places in a frame where the time scale is looked at for its largest.
+    private static final int LOOKS = 8;
+
     private static final double LN2 = 0.6931471805599453;
 
     static Motion of(Item gas, Curve stir) {
@@ -23,7 +40,38 @@ record Motion(double speedHalfLife, Projection.Accuracy accuracy, int leastSteps
                     default -> Projection.Accuracy.CLOSE;
                 },
                 (int) (long) gas.get(Gas.STEPS),
-                stir);
+                stir,
+                gas.get(Gas.TIME_SCALE),
+                new ScalarTransport.Settings(soft(gas.get(Gas.SOFT)), gas.number(Gas.DIFFUSION)),
+                gas.get(Gas.SOFT).contains("speed"));
+    }
+
+    private static List<Integer> soft(List<String> words) {
+        List<Integer> contents = new ArrayList<>();
+        for (String word : words) {
+            switch (word) {
+                case "heat" -> contents.add(GasFields.ENTHALPY);
+                case "fuel" -> contents.addAll(List.of(GasFields.FUEL, GasFields.OXYGEN));
+                case "smoke" -> contents.add(GasFields.SOOT);
+                default -> {}
+            }
+        }
+        return contents;
+    }
+
+    /// Seconds that pass for the gas between two times of the shot; exact, so that frames do not
+    /// drift.
+    double gasSeconds(double from, double to) {
+        return timeScale.integral(from, to);
+    }
+
+    /// Largest time scale between two times of the shot, about.
+    double fastest(double from, double to) {
+        double most = 0;
+        for (int k = 0; k <= LOOKS; k++) {
+            most = Math.max(most, timeScale.at(from + k * (to - from) / LOOKS));
+        }
+        return most;
     }
 
     /// Share that is left of something after a time, given its half-life; 1 for half-lives that

@@ -49,9 +49,10 @@ final class Room {
         this.burning = new Burning(shape, workers);
         this.escape = new Escape(shape, workers);
         this.forces = new Forces(box, setup.lattice(), pool, workers);
-        this.velocities = new VelocityTransport(shape, pool, workers);
-        this.scalars = new ScalarTransport(shape, workers);
-        this.projection = new Projection(shape, setup.sides(), setup.motion().accuracy(), workers);
+        this.velocities = new VelocityTransport(shape, setup.motion().softSpeed(), pool, workers);
+        this.scalars = new ScalarTransport(shape, setup.motion().scalars(), workers);
+        this.projection =
+                new Projection(shape, setup.sides(), setup.motion().accuracy(), pool, workers);
         this.activity = new Activity(shape, workers);
     }
 

@@ -2,7 +2,6 @@ package ashfall.sim;
 
 import ashfall.burn.Burning;
 import ashfall.burn.Fuel;
-import ashfall.burn.Fuels;
 import ashfall.gas.CellRange;
 import ashfall.gas.Forces;
 import ashfall.gas.GasLaw;
@@ -54,7 +53,7 @@ public record Setup(
 
     /// Bytes a cell takes while a run is under way, everything resident included; measured by
     /// `SimulationTest`.
-    public static final int BYTES_PER_CELL = 164;
+    public static final int BYTES_PER_CELL = 144;
 
     private static final long MOST_CELLS = 1_200_000_000L;
 
@@ -178,7 +177,7 @@ public record Setup(
                         new GridShape((int) plan.nx(), (int) plan.ny(), (int) plan.nz()));
         Item air = shot.air();
         Item burn = element.burn();
-        Fuel fuel = Fuels.of(burn.get(Burn.FUEL));
+        Fuel fuel = Burn.fuel(burn);
         double gravity = air.number(Air.GRAVITY);
         Burning.Settings burning =
                 new Burning.Settings(

@@ -174,10 +174,12 @@ public final class Simulation {
         Strain.find(shape, fields.velocity, range, voxel, fields.strain, workers);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         float stir = setup.motion().stirring(time);
-        room.forces.accelerations(fields, law, setup.forces(), range, time, stir, acceleration);
-        double dt = stableStep(end, acceleration, steps.count);
+        double gasTime = setup.motion().gasSeconds(0, time);
+        room.forces.accelerations(fields, law, setup.forces(), range, gasTime, stir, acceleration);
         float[] volume = pool.borrow();
-        dt = sourcesAndBurning(range, volume, dt, end);
+        double step = stableStep(end, acceleration, steps.count);
+        step = sourcesAndBurning(range, volume, step);
+        double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
         projection.updateDensity(fields.temperature);
         float[] wind = setup.wind().at(time);
@@ -187,9 +189,9 @@ public final class Simulation {
             pool.giveBack(a);
         }
         for (SourceStage source : room.sources) {
-            source.push(fields.velocity, time, time + dt);
+            source.push(fields.velocity, time, time + step, dt);
         }
-        float[] later = setup.wind().at(time + dt);
+        float[] later = setup.wind().at(time + step);
         float left = Motion.left(setup.motion().speedHalfLife(), dt);
         if (left < 1 || !Arrays.equals(wind, later)) {
             momentum.drift(room, wind, later, left);
@@ -207,8 +209,8 @@ public final class Simulation {
         refreshTemperature(range);
         warm = range;
         stepBefore = dt;
-        boolean last = end - (time + dt) < 1e-9;
-        time = last ? end : time + dt;
+        boolean last = end - (time + step) < 1e-9;
+        time = last ? end : time + step;
         steps.count++;
     }
 
@@ -261,6 +263,7 @@ public final class Simulation {
         return speed;
     }
 
+    /// Length of the next step in shot time, s.
     private double stableStep(double end, float[][] acceleration, int taken) {
         double speed = fastest();
         double pull = room.activity.largest(acceleration);
@@ -270,7 +273,8 @@ public final class Simulation {
                         Math.sqrt(voxel / Math.max(pull, 1e-9)));
         double left = end - time;
         double atLeast = setup.motion().leastSteps() * left / setup.rate().seconds(1);
-        double count = Math.max(1, Math.ceil(Math.max(left / limit, atLeast) - 1e-9));
+        double needed = left * setup.motion().fastest(time, end) / limit;
+        double count = Math.max(1, Math.ceil(Math.max(needed, atLeast) - 1e-9));
         if (count + taken > MOST_STEPS) {
             throw diverged(
                     "velocity",
@@ -288,14 +292,14 @@ public final class Simulation {
 
     /// Burns with the step given, or with half of it again and again until no cell grows by more
     /// than half.
-    private double sourcesAndBurning(CellRange range, float[] volume, double dt, double end) {
+    private double sourcesAndBurning(CellRange range, float[] volume, double length) {
         GasFields fields = room.fields;
         FieldPool pool = room.pool;
         Escape escape = room.escape;
         Arrays.fill(volume, 1);
         Arrays.fill(fields.flame, 0);
         if (range.isEmpty()) {
-            return dt;
+            return length;
         }
         escape.update(fields, voxel);
         float[][] burnt = new float[GasFields.CONTENTS][];
@@ -303,15 +307,16 @@ public final class Simulation {
             burnt[k] = pool.borrow();
         }
         float[] mass = pool.borrow();
-        double step = dt;
+        double step = length;
         for (int attempt = 0; ; attempt++) {
             for (int k = 0; k < burnt.length; k++) {
                 System.arraycopy(fields.contents[k], 0, burnt[k], 0, burnt[k].length);
             }
             System.arraycopy(fields.mass, 0, mass, 0, mass.length);
+            double dt = setup.motion().gasSeconds(time, time + step);
             Ledger next = ledger;
             for (SourceStage source : room.sources) {
-                next = next.plus(source.give(burnt, mass, law, time, Math.min(end, time + step)));
+                next = next.plus(source.give(burnt, mass, law, time, time + step, dt / step));
             }
             Burning.Totals totals =
                     room.burning.burn(
@@ -325,7 +330,7 @@ public final class Simulation {
                             escape,
                             fields.flame,
                             voxel,
-                            (float) step);
+                            (float) dt);
             if (!(totals.hottest() < 20_000)) {
                 throw diverged(
                         "temperature",
@@ -387,6 +392,7 @@ public final class Simulation {
 
     private LogEntry entry(Ledger before, double from, Steps steps, double seconds) {
         GasFields fields = room.fields;
+        double gasSeconds = setup.motion().gasSeconds(from, time);
         double[] held = room.held(voxel);
         double fuelLeft = held[GasFields.FUEL];
         double smoke = held[GasFields.SOOT];
@@ -398,7 +404,7 @@ public final class Simulation {
         return new LogEntry(
                 frame,
                 time,
-                (ledger.heat() - before.heat()) / (time - from) / 1000,
+                (ledger.heat() - before.heat()) / gasSeconds / 1000,
                 fuelLeft,
                 ledger.fuelBurnt(),
                 ledger.fuelReleased(),
@@ -430,6 +436,7 @@ public final class Simulation {
                 steps.worstResidual,
                 String.join(" ", steps.met),
                 needs.hottestFuelK(),
-                needs.oxygenAtHotFuel());
+                needs.oxygenAtHotFuel(),
+                gasSeconds);
     }
 }

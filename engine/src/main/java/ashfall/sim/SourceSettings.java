@@ -10,6 +10,7 @@ import ashfall.shot.Vec3;
 /// A source with its parameters read out: where it is, and what it releases when.
 ///
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
+/// @param isTotal whether the fuel is a total
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
 record SourceSettings(
@@ -20,6 +21,7 @@ record SourceSettings(
         Vec3 size,
         Curve temperature,
         Curve releasedFuel,
+        boolean isTotal,
         Curve heat,
         double hottest,
         Curve smoke,
@@ -42,10 +44,8 @@ record SourceSettings(
                 item.number(Source.RADIUS),
                 item.get(Source.SIZE),
                 curve(item, Source.TEMPERATURE),
-                scaledToTotal(
-                        curve(item, Source.RELEASED_FUEL),
-                        item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL),
-                        name),
+                scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
+                total(item) > 0,
                 scaled(curve(item, Source.HEAT), 1000),
                 item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),
@@ -56,6 +56,10 @@ record SourceSettings(
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),
                 seed);
+    }
+
+    private static double total(Item item) {
+        return item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL);
     }
 
     private static Curve curve(Item item, Param.Quantity param) {

@@ -133,9 +133,14 @@ final class SourceStage {
     }
 
     /// Adds what is released between two times to the mass and the contents of the cells.
-    Given give(float[][] contents, float[] mass, GasLaw law, double from, double to) {
-        double swell = source.swell(0.5 * (from + to));
-        double fuel = swell * source.releasedFuel().integral(from, to);
+    ///
+    /// @param pace seconds that pass for the gas in one of these: what is given each second goes by
+    ///     them, a total does not
+    Given give(float[][] contents, float[] mass, GasLaw law, double from, double to, double pace) {
+        double swell = source.swell(0.5 * (from + to)) * pace;
+        double fuel =
+                (source.isTotal() ? swell / pace : swell)
+                        * source.releasedFuel().integral(from, to);
         double heat = swell * source.heat().integral(from, to);
         double smoke = swell * source.smoke().integral(from, to);
         double gas = swell * source.volume().integral(from, to);
@@ -182,9 +187,10 @@ final class SourceStage {
 
     /// Brings the gas towards the push's speed, outward from the centre, on the lower faces of the
     /// covered cells.
-    void push(float[][] u, double from, double to) {
-        double dt = to - from;
-        double speed = source.push().integral(from, to) / dt;
+    ///
+    /// @param dt seconds that pass for the gas
+    void push(float[][] u, double from, double to, double dt) {
+        double speed = source.push().integral(from, to) / (to - from);
         if (speed <= 0) {
             return;
         }

@@ -127,7 +127,8 @@ class BurningTest {
     void burn_belowIgnition_takesTheFlameOverFromAHotNeighbourAtTheSpeedOfItsEdge() {
         double fuelShare = 0.02;
         assertEquals(0, burntAt(700, 850, fuelShare));
-        double expected = fuelShare * (1 - Math.exp(-0.01 * SPREAD / VOXEL));
+        double edge = SPREAD * Burning.wrinkling(VOXEL);
+        double expected = fuelShare * (1 - Math.exp(-0.01 * edge / VOXEL));
         assertEquals(expected, burntAt(700, 950, fuelShare), 1e-3 * expected);
         assertEquals(fuelShare, burntAt(1000, 300, fuelShare), 1e-3 * fuelShare);
     }
@@ -168,5 +169,14 @@ class BurningTest {
             burn(s, 0.05f / steps);
         }
         return law.temperatureOfEnthalpy(fields.contents[GasFields.ENTHALPY][i]);
+    }
+
+    /// A front of fractal dimension 7/3: eight times the voxel hides twice the surface.
+    @Test
+    void wrinkling_ofVoxelsOverTwoCentimetres_growsWithTheCubeRoot() {
+        assertEquals(1, Burning.wrinkling(0.005));
+        assertEquals(1, Burning.wrinkling(0.02));
+        assertEquals(2, Burning.wrinkling(0.16), 1e-7);
+        assertEquals(2, Burning.wrinkling(1.6) / Burning.wrinkling(0.2), 1e-7);
     }
 }

@@ -1,15 +1,19 @@
 package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.burn.Fuel;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
+import ashfall.shot.Burn;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -279,5 +283,134 @@ class DialsTest {
         double before = run(s, 11).peakSpeedMs();
         double after = run(s, 13).peakSpeedMs();
         assertTrue(after > 2 * before, after + " after " + before + " m/s");
+    }
+
+    /// A second at twice the pace is two seconds; what a source gives each second goes by the gas.
+    @Test
+    void timeScale_lastsForTheGas() {
+        Simulation real = puff(600);
+        run(real, 42);
+        Simulation ramped =
+                puff(600, "elements.puff.timescale={\"curve\": [[0.25, 1], [0.26, 2], [9, 2]]}");
+        LogEntry last = run(ramped, 24);
+        assertEquals(2.0 / 24, last.gasSeconds(), 1e-9);
+        double gas = 1.0 + 0.75 - 0.005;
+        assertEquals(42.0 / 24, gas, 0.01, "both are as old");
+        double risen = smokeHeight(real) - 1.5;
+        assertEquals(risen, smokeHeight(ramped) - 1.5, 0.04 * risen);
+
+        Simulation slow = puff(600, "elements.puff.timescale=0.5");
+        run(slow, 10);
+        Simulation fast = puff(600);
+        run(fast, 10);
+        assertEquals(
+                0.5 * fast.ledger().smokeReleased(),
+                slow.ledger().smokeReleased(),
+                1e-4 * fast.ledger().smokeReleased());
+    }
+
+    /// Mean square of the smoke's density over the square of its mean: what blurring lowers.
+    private static double contrast(Simulation s) {
+        GasFields f = s.fields();
+        double sum = 0;
+        double squares = 0;
+        for (int i = 0; i < f.mass.length; i++) {
+            double smoke = f.contents[GasFields.SOOT][i] * f.mass[i];
+            sum += smoke;
+            squares += smoke * smoke;
+        }
+        return squares / (sum * sum);
+    }
+
+    @Test
+    void soft_blursWhatItNames() {
+        double[] contrast = new double[3];
+        String[] settings = {
+            "elements.puff.soft=[]",
+            "elements.puff.soft=[\"smoke\"]",
+            "elements.puff.soft=[\"speed\"]"
+        };
+        for (int k = 0; k < 3; k++) {
+            Simulation s = puff(600, settings[k], "air.wind=3,0,0");
+            run(s, 16);
+            contrast[k] = contrast(s);
+        }
+        assertTrue(contrast[1] < 0.8 * contrast[0], "smoke: " + contrast[1] / contrast[0]);
+        assertTrue(contrast[2] > contrast[1], "soft speeds blur smoke less than soft smoke does");
+    }
+
+    /// A ball of smoke that diffuses for t widens like a Gaussian: its variance by 2 D t an axis.
+    @Test
+    void diffusion_widensAsItsCoefficientSays() {
+        double[] width = new double[2];
+        double diffusivity = 0.05;
+        for (int k = 0; k < 2; k++) {
+            Simulation s =
+                    puff(
+                            288,
+                            "elements.puff.diffusion=" + k * diffusivity,
+                            "elements.puff.sources.puff.release.volume=0.001",
+                            "air.gravity=0");
+            run(s, 24);
+            width[k] = variance(s);
+        }
+        double seconds = 24.0 / 24 - 0.1;
+        assertEquals(2 * diffusivity * seconds, width[1] - width[0], 0.15 * diffusivity * seconds);
+    }
+
+    /// Of the smoke along z, m².
+    private static double variance(Simulation s) {
+        GasFields f = s.fields();
+        GridShape shape = f.shape();
+        double[] moments = new double[3];
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int y = 0; y < shape.ny(); y++) {
+                for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
+                    double smoke = f.contents[GasFields.SOOT][i] * f.mass[i];
+                    moments[0] += smoke;
+                    moments[1] += smoke * z;
+                    moments[2] += smoke * z * z;
+                }
+            }
+        }
+        double mean = moments[1] / moments[0];
+        double h = s.setup().lattice().voxel();
+        return (moments[2] / moments[0] - mean * mean) * h * h;
+    }
+
+    @Test
+    void fuelsOwnValues_canBeSet_andAreRefusedWhereTheyDoNotFit() {
+        Shot shot =
+                NewShot.make(
+                        "fireball",
+                        List.of("mass=1", "elements.fireball.burn.heat=21.6", "fuel=kerosene"));
+        Fuel fuel = Burn.fuel(shot.element("fireball").burn());
+        assertEquals(21.6e6, fuel.heat());
+        assertEquals(14.8, fuel.airFuelRatio());
+        assertEquals(298.15 + (2264 - 298.15) / 2, fuel.flame(), 1e-6, "half the heat");
+        assertEquals(
+                "burn.flame: 43.2 MJ of heat in 61 kg of gas make no more than 807 K; a flame needs"
+                        + " 1000 K, so set more heat or less air",
+                assertThrows(
+                                ShotException.class,
+                                () ->
+                                        Burn.fuel(
+                                                shot.element("fireball")
+                                                        .burn()
+                                                        .with(Burn.HEAT, 43.2)
+                                                        .with(Burn.AIR, 60.0)))
+                        .getMessage());
+        var refused =
+                assertThrows(
+                        ShotException.class,
+                        () ->
+                                simulation(
+                                        ShotFile.with(
+                                                shot,
+                                                List.of("elements.fireball.burn.flame=2000"))));
+        assertEquals(
+                "burn.flame: 21.6 MJ of heat in 15.8 kg of gas cannot make a flame of 2000 K, only"
+                        + " of less than 1658 K",
+                refused.getMessage());
     }
 }

@@ -27,7 +27,8 @@ import org.junit.jupiter.api.Test;
 import java.util.List;
 import java.util.Locale;
 
-/// A flame runs from the closed end of a tube full of propane and air to the open one.
+/// A flame runs from the closed end of a tube full of propane and air to the open one. The tube is
+/// too narrow for wrinkles, so what coarse voxels add for them is taken off.
 class FlameSpreadTest {
     private static final double SPREAD = 1;
     private static final double LENGTH = 3.2;
@@ -102,7 +103,7 @@ class FlameSpreadTest {
                                         List.of("west", "bottom", "top", "south", "north")),
                         e.burn()
                                 .with(Burn.FUEL, "propane")
-                                .with(Burn.SPREAD, SPREAD)
+                                .with(Burn.SPREAD, SPREAD / Burning.wrinkling(h))
                                 .with(Burn.TIME, 0.03)
                                 .with(Burn.RADIATED, 0.0)
                                 .with(Burn.COOLING, 0.0),

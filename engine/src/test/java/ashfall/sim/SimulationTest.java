@@ -369,9 +369,10 @@ class SimulationTest {
         for (int i = 0; i < 4; i++) {
             s.advanceFrame(new Cancel());
         }
-        // The pool's arrays, and those of the pressure solver: eight fine ones and a seventh of six
+        // The pool's arrays, and those of the pressure solver: three fine ones and a seventh of
+        // five
         // more.
-        double arrays = s.fieldsMade() + 8 + 6 / 7.0;
+        double arrays = s.fieldsMade() + 3 + 5 / 7.0;
         assertTrue(4 * arrays <= Setup.BYTES_PER_CELL, arrays + " arrays");
     }
 }

@@ -32,16 +32,13 @@ record Burner(String fuel, double diameter, double heat) {
     /// sizes release (Orloff & de Ris 1982, Proc. Combust. Inst. 19:885).
     private static final float FLAME = 1.2e5f;
 
-    /// K: what the eye sees of a flame.
-    private static final float HOT = 900;
-
     /// What a run showed once it burnt steadily.
     ///
     /// @param height of the flame half of the time, m
     /// @param puffing Hz
     /// @param released kW
     /// @param radiated share of it
-    /// @param hot area of gas above 900 K at z = D, frame by frame, m²
+    /// @param burning heat released, frame by frame, kW
     /// @param speed along the axis, m/s, voxel by voxel
     /// @param warmth along the axis, K over the air
     record Measured(
@@ -50,7 +47,7 @@ record Burner(String fuel, double diameter, double heat) {
             double released,
             double radiated,
             double voxel,
-            double[] hot,
+            double[] burning,
             double[] speed,
             double[] warmth) {}
 
@@ -98,17 +95,15 @@ record Burner(String fuel, double diameter, double heat) {
         double heatBefore = s.ledger().heat();
         double radiatedBefore = s.ledger().radiated();
         double[] tops = new double[frames];
-        double[] hot = new double[frames];
+        double[] burning = new double[frames];
         double[] speed = new double[shape.ny()];
         double[] warmth = new double[shape.ny()];
-        int plane = (int) Math.round(diameter / h);
         int middleX = (int) Math.round(-s.setup().lattice().centre(0, s.setup().box().x()) / h);
         int middleZ = (int) Math.round(-s.setup().lattice().centre(2, s.setup().box().z()) / h);
         for (int i = 0; i < frames; i++) {
-            s.advanceFrame(new Cancel());
+            burning[i] = s.advanceFrame(new Cancel()).heatReleaseKw();
             GasFields f = s.fields();
             tops[i] = top(f) * h;
-            hot[i] = hotVoxels(f, plane) * h * h;
             for (int y = 0; y < shape.ny(); y++) {
                 int at = shape.at(middleX, y, middleZ);
                 speed[y] += f.velocity[1][at] / frames;
@@ -119,11 +114,11 @@ record Burner(String fuel, double diameter, double heat) {
         double heatJoule = s.ledger().heat() - heatBefore;
         return new Measured(
                 tops[frames / 2],
-                peak(hot, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
+                peak(burning, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
                 heatJoule / (frames / RATE) / 1000,
                 (s.ledger().radiated() - radiatedBefore) / heatJoule,
                 h,
-                hot,
+                burning,
                 speed,
                 warmth);
     }
@@ -141,17 +136,6 @@ record Burner(String fuel, double diameter, double heat) {
             }
         }
         return 0;
-    }
-
-    private static int hotVoxels(GasFields f, int y) {
-        GridShape shape = f.shape();
-        int count = 0;
-        for (int z = 0; z < shape.nz(); z++) {
-            for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                count += f.temperature[i] > HOT ? 1 : 0;
-            }
-        }
-        return count;
     }
 
     /// Frequency of the largest amplitude between two, Hz: mean of the spectra of three windows of

@@ -1,6 +1,5 @@
 package ashfall.desk.manifest;
 
-import ashfall.burn.Fuels;
 import ashfall.desk.document.Document;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
@@ -185,7 +184,7 @@ public final class Arranging {
                         0, shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST)));
         // A fireball of this mass has a diameter of four to five radii (physics: D = 5.8 m^(1/3)).
         double mass = neat(Math.pow(4.5 * radius / 5.8, 3));
-        double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat();
+        double fuelHeat = 1e6 * Burn.effective(element.burn(), Burn.HEAT);
         return switch (kind.name()) {
             case "charge" ->
                     item.with(Source.TOTAL, mass)
@@ -218,7 +217,7 @@ public final class Arranging {
             return item.with(Source.HEAT, curve(start, 0.02, 0, 0.03, heat, 0.2, heat, 0.3, 0));
         }
         double radius = burner.get().number(Source.RADIUS);
-        double fuelHeat = Fuels.of(element.burn().get(Burn.FUEL)).heat() / 1000;
+        double fuelHeat = 1e3 * Burn.effective(element.burn(), Burn.HEAT);
         double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat;
         double height = Math.max(0.5 * radius, burner.get().get(Source.SIZE).y());
         double air = 1.2 * Math.PI * radius * radius * height;

@@ -40,6 +40,7 @@ public final class FiringProcess {
                             java.toString(),
                             "-XX:+UseParallelGC",
                             "-XX:MaxRAMPercentage=60",
+                            "--add-modules=jdk.incubator.vector",
                             "-cp",
                             System.getProperty("java.class.path"),
                             "ashfall.cli.Ashfall"));

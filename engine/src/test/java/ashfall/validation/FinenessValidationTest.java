@@ -1,0 +1,172 @@
+package ashfall.validation;
+
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.shot.Fineness;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
+import ashfall.sim.Simulation;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// A sketch foretells the final: a fireball of other voxels, other steps and another frame rate
+/// burns as much, as fast and as high.
+@Tag("slow")
+class FinenessValidationTest {
+    private static final double SECONDS = 2.5;
+
+    /// Of what changes with the voxels, and of the flame's height.
+    private static final double VOXELS = 0.1;
+
+    private static final double HEIGHT = 0.15;
+
+    /// Of totals and of curves that change with the steps.
+    private static final double TOTALS = 0.01;
+
+    private static final double CURVES = 0.05;
+
+    private final Workers workers = new Workers(2);
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    /// What a run showed.
+    ///
+    /// @param heat released by the end, MJ
+    /// @param smoke left at the end, kg
+    /// @param half s until half of the heat was released
+    /// @param most s until nine tenths were
+    /// @param top mean height of the flame over the last two seconds, m
+    private record Course(double heat, double smoke, double half, double most, double top) {
+        Course plus(Course other) {
+            return new Course(
+                    heat + other.heat,
+                    smoke + other.smoke,
+                    half + other.half,
+                    most + other.most,
+                    top + other.top);
+        }
+    }
+
+    @Test
+    void fireball_ofOtherVoxels_burnsAlike() {
+        Report report =
+                new Report(
+                        "fineness",
+                        "Fineness",
+                        """
+                        A fireball of 2 kg of petrol on voxels of 0.3, 0.2 and 0.14 m: means of three seeds, 2.5 s, over those of the finest.
+                        Height: of the flame over the last two seconds.\
+                        """);
+        Course finest = mean(Fineness.FINAL);
+        boolean holds = true;
+        for (Fineness fineness : List.of(Fineness.SKETCH, Fineness.WORK)) {
+            Course c = mean(fineness);
+            String words = fineness + ": ";
+            holds &= report.row(words + "heat", c.heat / finest.heat, 1, VOXELS, "");
+            holds &= report.row(words + "smoke", c.smoke / finest.smoke, 1, VOXELS, "");
+            holds &= report.row(words + "time to half", c.half / finest.half, 1, VOXELS, "");
+            holds &= report.row(words + "time to 90 %", c.most / finest.most, 1, VOXELS, "");
+            holds &= report.row(words + "height", c.top / finest.top, 1, HEIGHT, "");
+        }
+        report.write("mvn -Pvalidate -pl engine test -Dtest=FinenessValidationTest");
+        assertTrue(holds, "see the table above");
+    }
+
+    private Course mean(Fineness fineness) {
+        Course sum = new Course(0, 0, 0, 0, 0);
+        for (int seed = 1; seed <= 3; seed++) {
+            sum = sum.plus(course(fineness, 24, "elements.fireball.seed=" + seed));
+        }
+        return sum;
+    }
+
+    @Test
+    void fireball_ofOtherSteps_burnsAlike() {
+        Report report =
+                new Report(
+                        "steps",
+                        "Steps and frame rate",
+                        """
+                        The same fireball on voxels of 0.2 m with twice the steps, and at 48 frames a second, over the usual.\
+                        """);
+        Course usual = course(Fineness.WORK, 24, "elements.fireball.steps=1");
+        boolean holds = true;
+        holds &=
+                compare(
+                        report,
+                        "twice the steps: ",
+                        course(Fineness.WORK, 24, "elements.fireball.steps=8"),
+                        usual);
+        holds &=
+                compare(
+                        report,
+                        "48 frames a second: ",
+                        course(Fineness.WORK, 48, "elements.fireball.steps=1"),
+                        usual);
+        report.write("mvn -Pvalidate -pl engine test -Dtest=FinenessValidationTest");
+        assertTrue(holds, "see the table above");
+    }
+
+    private static boolean compare(Report report, String words, Course c, Course usual) {
+        boolean holds = report.row(words + "heat", c.heat / usual.heat, 1, TOTALS, "");
+        holds &= report.row(words + "time to half", c.half / usual.half, 1, CURVES, "");
+        holds &= report.row(words + "time to 90 %", c.most / usual.most, 1, CURVES, "");
+        return holds;
+    }
+
+    private Course course(Fineness fineness, int rate, String setting) {
+        Shot shot =
+                NewShot.make(
+                        "fireball",
+                        List.of(
+                                "mass=2",
+                                "fuel=petrol",
+                                "frames.rate=" + rate,
+                                "elements.fireball.voxel.sketch=0.3",
+                                "elements.fireball.voxel.work=0.2",
+                                "elements.fireball.voxel.final=0.14",
+                                setting));
+        Simulation s = new Simulation(Setup.of(shot, shot.element("fireball"), fineness), workers);
+        List<LogEntry> log = new ArrayList<>();
+        for (int frame = 0; frame < SECONDS * rate; frame++) {
+            log.add(s.advanceFrame(new Cancel()));
+        }
+        double heat = log.getLast().heatKj() / 1000;
+        return new Course(
+                heat,
+                log.getLast().smokeKg(),
+                reached(log, 0.5 * heat),
+                reached(log, 0.9 * heat),
+                log.stream()
+                        .filter(e -> e.timeS() > SECONDS - 2)
+                        .mapToDouble(LogEntry::flameTopM)
+                        .average()
+                        .orElseThrow());
+    }
+
+    /// Time at which so much heat was released, MJ, between frames.
+    private static double reached(List<LogEntry> log, double heat) {
+        LogEntry before = null;
+        for (LogEntry e : log) {
+            if (e.heatKj() / 1000 >= heat) {
+                double from = before == null ? 0 : before.heatKj() / 1000;
+                double start = before == null ? 0 : before.timeS();
+                return start + (heat - from) / (e.heatKj() / 1000 - from) * (e.timeS() - start);
+            }
+            before = e;
+        }
+        throw new AssertionError("it never released " + heat + " MJ");
+    }
+}
