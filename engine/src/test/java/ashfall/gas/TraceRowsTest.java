@@ -28,7 +28,6 @@ class TraceRowsTest {
     /// A row of paths of up to 3 cells, some of which lead outside.
     private final class Row {
         final GridShape shape;
-        final int n;
         final int at;
         final float[][] path;
         final float[] most;
@@ -36,7 +35,6 @@ class TraceRowsTest {
         final TraceRows rows;
 
         Row(int n) {
-            this.n = n;
             shape = new GridShape(n, 5, 4);
             at = shape.at(0, Y, Z);
             path = new float[][] {random(shape, 3), random(shape, 3), random(shape, 3)};
