@@ -389,8 +389,8 @@ class DialsTest {
         assertEquals(14.8, fuel.airFuelRatio());
         assertEquals(298.15 + (2264 - 298.15) / 2, fuel.flame(), 1e-6, "half the heat");
         assertEquals(
-                "burn.flame: 43.2 MJ of heat in 61 kg of gas make no more than 807 K; a flame needs"
-                        + " 1000 K, so set more heat or less air",
+                "burn.flame: 43.2 MJ of heat in 61.0 kg of gas make no more than 807 K; a flame"
+                    + " needs 1000 K, so set more heat or less air",
                 assertThrows(
                                 ShotException.class,
                                 () ->
