@@ -390,7 +390,7 @@ class DialsTest {
         assertEquals(298.15 + (2264 - 298.15) / 2, fuel.flame(), 1e-6, "half the heat");
         assertEquals(
                 "burn.flame: 43.2 MJ of heat in 61.0 kg of gas make no more than 807 K; a flame"
-                    + " needs 1000 K, so set more heat or less air",
+                        + " needs 1000 K, so set more heat or less air",
                 assertThrows(
                                 ShotException.class,
                                 () ->
