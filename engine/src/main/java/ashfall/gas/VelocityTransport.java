@@ -23,7 +23,7 @@ public final class VelocityTransport {
     private final Workers workers;
     private final TraceRows[] rows;
 
-    /// @param soft without the correction: blurs, costs a third less
+    /// @param soft without the correction, which blurs
     public VelocityTransport(GridShape shape, boolean soft, FieldPool pool, Workers workers) {
         this.shape = shape;
         this.soft = soft;
