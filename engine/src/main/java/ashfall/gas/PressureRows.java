@@ -7,6 +7,8 @@ import jdk.incubator.vector.VectorMask;
 import jdk.incubator.vector.VectorOperators;
 import jdk.incubator.vector.VectorSpecies;
 
+import java.util.Arrays;
+
 /// Rows of the pressure's solver: seven-point stencils, and the vector updates of conjugate
 /// gradients.
 ///
@@ -17,12 +19,7 @@ final class PressureRows {
     /// Sums that a row of products is split into.
     static final int PARTS = 16;
 
-    /// Four, eight or sixteen.
-    private static final VectorSpecies<Float> LANES =
-            FloatVector.SPECIES_PREFERRED.length() <= PARTS
-                            && FloatVector.SPECIES_PREFERRED.length() >= 4
-                    ? FloatVector.SPECIES_PREFERRED
-                    : FloatVector.SPECIES_512;
+    private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
     /// Every second lane, from the first and from the second on.
     private static final VectorMask<Float> EVEN = VectorMask.fromLong(LANES, 0x5555555555555555L);
@@ -53,7 +50,7 @@ final class PressureRows {
         VectorMask<Float> mine = parity == 0 ? EVEN : ODD;
         int x = 0;
         // Results go to a row of their own: loads that overlap a store just made would wait for it.
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
             FloatVector x0 = load(bx, i);
             FloatVector x1 = load(bx, i + 1);
@@ -101,7 +98,7 @@ final class PressureRows {
             int sy,
             int sz) {
         int i = at;
-        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+        for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
             FloatVector sum =
                     load(bx, i)
                             .add(load(bx, i + 1))
@@ -151,7 +148,7 @@ final class PressureRows {
             int sy,
             int sz) {
         int i = at;
-        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+        for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
             image(p, bx, by, bz, i, sy, sz).intoArray(out, i);
         }
         for (int end = at + n; i < end; i++) {
@@ -171,7 +168,7 @@ final class PressureRows {
             int sy,
             int sz) {
         int i = at;
-        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+        for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
             load(f, i).sub(image(p, bx, by, bz, i, sy, sz)).intoArray(f, i);
         }
         for (int end = at + n; i < end; i++) {
@@ -195,7 +192,7 @@ final class PressureRows {
             int parity) {
         VectorMask<Float> mine = parity == 0 ? EVEN : ODD;
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             FloatVector before = load(row, x);
             FloatVector rest = load(f, at + x).sub(image(q, bx, by, bz, at + x, sy, sz));
             before.blend(before.add(rest), mine).intoArray(row, x);
@@ -209,7 +206,7 @@ final class PressureRows {
     /// each kind, 1/16 of the one across, for n places from index `at`.
     static void between(float[] q, float[] row, int at, int n, int nearY, int nearZ) {
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
             load(q, i)
                     .mul(0.5625f)
@@ -242,7 +239,7 @@ final class PressureRows {
         float rest = 0;
         for (int y = 0; y < s.ny(); y++) {
             int i = s.at(0, y, z);
-            for (int end = i + LANES.loopBound(s.nx()); i < end; i += LANES.length()) {
+            for (int end = i + Lanes.bound(s.nx()); i < end; i += LANES.length()) {
                 most = most.max(load(r, i).abs());
             }
             for (int end = s.at(s.nx(), y, z); i < end; i++) {
@@ -266,6 +263,13 @@ final class PressureRows {
 
     /// Products of n pairs, summed by their place modulo sixteen, however many lanes there are.
     private static void products(float[] a, float[] b, int at, int n, float[] parts) {
+        if (Lanes.bound(n) == 0) {
+            Arrays.fill(parts, 0, PARTS, 0f);
+            for (int k = 0; k < n; k++) {
+                parts[k % PARTS] += a[at + k] * b[at + k];
+            }
+            return;
+        }
         int lanes = LANES.length();
         FloatVector s0 = FloatVector.zero(LANES);
         FloatVector s1 = FloatVector.zero(LANES);

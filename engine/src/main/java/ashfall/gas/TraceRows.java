@@ -15,7 +15,7 @@ import jdk.incubator.vector.VectorSpecies;
 /// cannot fetch eight or more values by index at once. Both give the same bits. Each method is
 /// small enough to be compiled as a whole, without which vectors are slow objects.
 final class TraceRows {
-    private static final VectorSpecies<Float> LANES = FloatVector.SPECIES_PREFERRED;
+    private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
     /// Machines with shorter vectors have no instruction that fetches by index.
     private static final boolean FETCHES = LANES.length() >= 8;
@@ -86,7 +86,7 @@ final class TraceRows {
 
     private static void along(float[] d, int beside, int at, int n, int from, float[] out) {
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             load(d, at + x).add(load(d, at + x - beside)).mul(0.5f).add(from).intoArray(out, x);
         }
         for (; x < n; x++) {
@@ -97,7 +97,7 @@ final class TraceRows {
     private void locate(int n, float mostX, float mostY, float mostZ) {
         int start = shape.at(0, 0, 0);
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             FloatVector gx = load(px, x).min(mostX).max(0f);
             FloatVector gy = load(py, x).min(mostY).max(0f);
             FloatVector gz = load(pz, x).min(mostZ).max(0f);
@@ -154,7 +154,7 @@ final class TraceRows {
     /// (`offset` 0) or the upper (1).
     private void column(float[] f, int offset, float[] out, int n) {
         int x = 0;
-        for (int end = FETCHES ? LANES.loopBound(n) : 0; x < end; x += LANES.length()) {
+        for (int end = FETCHES ? Lanes.bound(n) : 0; x < end; x += LANES.length()) {
             FloatVector s = load(ty, x);
             FloatVector a = fetch(f, offset, first, x);
             a = between(a, fetch(f, offset + sy, first, x), s);
@@ -174,7 +174,7 @@ final class TraceRows {
 
     private void finish(float sign, float[] out, int at, int n) {
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             between(load(left, x), load(right, x), load(tx, x)).mul(sign).intoArray(out, at + x);
         }
         for (; x < n; x++) {
@@ -186,7 +186,7 @@ final class TraceRows {
     private void column(
             float[] f, int offset, float[] out, float[] low, float[] high, int at, int n) {
         int x = 0;
-        for (int end = FETCHES ? LANES.loopBound(n) : 0; x < end; x += LANES.length()) {
+        for (int end = FETCHES ? Lanes.bound(n) : 0; x < end; x += LANES.length()) {
             FloatVector s = load(ty, x);
             FloatVector a = fetch(f, offset, first, x);
             FloatVector b = fetch(f, offset + sy, first, x);
@@ -211,7 +211,7 @@ final class TraceRows {
     /// Puts a value in place of what was found for paths that led outside.
     void replaceOutside(float[] low, float[] high, float value, float[] out, int at, int n) {
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             VectorMask<Float> left = outside(x, low, high);
             if (left.anyTrue()) {
                 load(out, at + x).blend(value, left).intoArray(out, at + x);
@@ -261,7 +261,7 @@ final class TraceRows {
             float[] lowest,
             float[] highest) {
         int x = 0;
-        for (int end = LANES.loopBound(n); x < end; x += LANES.length()) {
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
             FloatVector there = load(moved, i);
             there.add(load(from, i).sub(load(returned, x)).mul(0.5f))
@@ -306,7 +306,7 @@ final class TraceRows {
         float[] v = centre[1];
         float[] w = centre[2];
         int i = at;
-        for (int end = at + LANES.loopBound(n); i < end; i += LANES.length()) {
+        for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
             FloatVector x = load(u, i).mul(load(f, i + 1).sub(load(f, i - 1)));
             FloatVector y = load(v, i).mul(load(f, i + sy).sub(load(f, i - sy)));
             FloatVector z = load(w, i).mul(load(f, i + sz).sub(load(f, i - sz)));

@@ -11,7 +11,7 @@ import java.util.Random;
 
 /// The rows written with vectors against plain loops over cells: the same bits for any length.
 class PressureRowsTest {
-    private static final int LONGEST = 70;
+    private static final int LONGEST = 140;
 
     private final Random random = new Random(11);
 

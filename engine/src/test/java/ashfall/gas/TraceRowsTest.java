@@ -11,7 +11,7 @@ import java.util.Random;
 
 /// The rows written with vectors against one place at a time: the same bits for any length.
 class TraceRowsTest {
-    private static final int LONGEST = 40;
+    private static final int LONGEST = 140;
     private static final int Y = 2;
     private static final int Z = 1;
 

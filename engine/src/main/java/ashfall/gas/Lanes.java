@@ -1,0 +1,25 @@
+package ashfall.gas;
+
+import jdk.incubator.vector.FloatVector;
+import jdk.incubator.vector.VectorSpecies;
+
+/// How many floats a row takes at once.
+final class Lanes {
+    /// Four, eight or sixteen.
+    static final VectorSpecies<Float> FLOATS =
+            FloatVector.SPECIES_PREFERRED.length() <= 16
+                            && FloatVector.SPECIES_PREFERRED.length() >= 4
+                    ? FloatVector.SPECIES_PREFERRED
+                    : FloatVector.SPECIES_512;
+
+    /// Shorter rows go one by one. Until they are compiled, vectors are objects and a hundred times
+    /// slower, which a coarse grid waits for longer than it gains: its first frame takes 1 s more.
+    private static final int WORTH = 100;
+
+    private Lanes() {}
+
+    /// How many of a row of n are taken by vectors; the same bits come out however many.
+    static int bound(int n) {
+        return n < WORTH ? 0 : FLOATS.loopBound(n);
+    }
+}
