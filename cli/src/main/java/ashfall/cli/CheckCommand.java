@@ -1,12 +1,16 @@
 package ashfall.cli;
 
+import ashfall.continuity.Continuity;
+import ashfall.continuity.Finding;
+import ashfall.continuity.Space;
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stakes;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
-import ashfall.sim.Continuity;
-import ashfall.sim.Finding;
+import ashfall.shot.Unit;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -61,18 +65,69 @@ final class CheckCommand implements Runnable {
         if (shot.elements().isEmpty()) {
             found.add(new Finding("", "the shot is empty; add a burner or a charge"));
         }
-        if (firing != null) {
-            found.addAll(lookBack(FiringRecord.read(firing)));
+        FiringRecord record = firing == null ? null : FiringRecord.read(firing);
+        if (record != null) {
+            found.addAll(lookBack(record));
         }
+        List<Judgement> stakes = record == null ? stakes(shot) : stakes(record);
         if (json) {
             ObjectNode node = Output.object();
             addTo(node, found);
+            addStakesTo(node, stakes);
             Output.json(spec, node);
-        } else if (found.isEmpty()) {
-            Output.out(spec).println("no fault found");
-        } else {
-            found.forEach(f -> Output.out(spec).println(line(f)));
+            return;
         }
+        if (found.isEmpty()) {
+            Output.out(spec).println("no fault found");
+        }
+        found.forEach(f -> Output.out(spec).println(line(f)));
+        stakes.forEach(s -> Output.out(spec).println(s.line()));
+        for (String element : shot.elements().keySet()) {
+            Space.forecast(shot, element)
+                    .ifPresent(
+                            space ->
+                                    Output.out(spec)
+                                            .println(
+                                                    "elements."
+                                                            + element
+                                                            + ": proposed: bounds of "
+                                                            + space.words()
+                                                            + ", a sketch with voxels of "
+                                                            + Unit.METRE.figure(
+                                                                    space.sketchVoxel(), 2)));
+        }
+    }
+
+    /// A stake of an element, and what a run made of it.
+    ///
+    /// @param verdict empty without a run
+    record Judgement(String path, Stake stake, String verdict) {
+        String line() {
+            return path + ": " + stake.words() + (verdict.isEmpty() ? "" : ", " + verdict);
+        }
+    }
+
+    private static List<Judgement> stakes(Shot shot) {
+        List<Judgement> all = new ArrayList<>();
+        for (String element : shot.elements().keySet()) {
+            Stakes.of(shot, element)
+                    .forEach(s -> all.add(new Judgement("elements." + element, s, "")));
+        }
+        return all;
+    }
+
+    /// The stakes of a firing, judged, by the shot as it was fired.
+    static List<Judgement> stakes(FiringRecord record) {
+        Shot fired = ShotFile.parse(record.shotJson(), record.name()).shot();
+        double last = Stakes.lastSecond(fired);
+        return Stakes.of(fired, record.element()).stream()
+                .map(
+                        s ->
+                                new Judgement(
+                                        "elements." + record.element(),
+                                        s,
+                                        s.verdict(record.log(), last)))
+                .toList();
     }
 
     /// What went wrong in a firing, by the shot as it was fired.
@@ -88,5 +143,15 @@ final class CheckCommand implements Runnable {
     static void addTo(ObjectNode node, List<Finding> found) {
         ArrayNode all = node.putArray("findings");
         found.forEach(f -> all.addObject().put("path", f.path()).put("sentence", f.sentence()));
+    }
+
+    static void addStakesTo(ObjectNode node, List<Judgement> stakes) {
+        ArrayNode all = node.putArray("stakes");
+        stakes.forEach(
+                s ->
+                        all.addObject()
+                                .put("path", s.path())
+                                .put("sentence", s.stake().words())
+                                .put("verdict", s.verdict()));
     }
 }

@@ -38,6 +38,7 @@ final class LogCommand implements Runnable {
             node.set("frames", record.logNode());
             node.putArray("gauges");
             CheckCommand.addTo(node, CheckCommand.lookBack(record));
+            CheckCommand.addStakesTo(node, CheckCommand.stakes(record));
             Output.json(spec, node);
             return;
         }
@@ -71,5 +72,6 @@ final class LogCommand implements Runnable {
                                     e.seconds()));
         }
         CheckCommand.lookBack(record).forEach(f -> Output.out(spec).println(CheckCommand.line(f)));
+        CheckCommand.stakes(record).forEach(s -> Output.out(spec).println(s.line()));
     }
 }

@@ -107,7 +107,9 @@ class AshfallTest {
             assertTrue(entry.has(key), key);
         }
         assertEquals(4 / 24.0, entry.get("time_s").asDouble(), 1e-12);
-        assertTrue(run("log", dir).out.contains("heat MW"));
+        String words = run("log", dir).out;
+        assertTrue(words.contains("heat MW"), words);
+        assertTrue(words.contains("wish: flame top 10 m at 1.50 s, not seen yet"), words);
 
         String file = folder.resolve("f/oil-store_0004.vdb").toString();
         JsonNode info = json(run("vdb", "info", file, "--json").out).get("files").get(0);
@@ -119,7 +121,14 @@ class AshfallTest {
 
     @Test
     void check_saysWhatWillGoWrong_orThatNothingWill() throws Exception {
-        assertEquals("no fault found\n", run("check", "oil-store").out);
+        assertEquals(
+                """
+                no fault found
+                elements.store: wish: flame top 10 m at 1.50 s
+                elements.store: forecast: flame top 10.4 to 13.5 m
+                elements.store: forecast: flame out 0.79 to 3.34 s
+                """,
+                run("check", "oil-store").out);
         String outside = "elements.store.sources.oil.centre=90,0,0";
         assertTrue(run("check", "oil-store", "--set", outside).out.contains("outside the bounds"));
         JsonNode found = json(run("check", "oil-store", "--set", outside, "--json").out);

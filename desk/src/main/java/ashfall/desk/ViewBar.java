@@ -66,6 +66,10 @@ final class ViewBar extends HBox {
                         switchFor("bounds", "Corners of the bounds", model.boundsProperty()),
                         switchFor("sources", "Outlines and handles", model.sourcesProperty()),
                         switchFor(
+                                "stakes",
+                                "What is forecast and wanted, and whether the run hit it",
+                                model.stakesProperty()),
+                        switchFor(
                                 "keeper",
                                 "A keeper of 1.75 m with a rod of 2 m",
                                 model.keeperProperty()),

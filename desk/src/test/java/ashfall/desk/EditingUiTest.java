@@ -5,9 +5,11 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.shot.Bounds;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.Source;
+import ashfall.shot.Vec3;
 
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
@@ -213,6 +215,39 @@ class EditingUiTest extends DeskTest {
                         .get(ashfall.shot.Burn.FUEL));
         robot.type(KeyCode.DIGIT7);
         assertVisible(robot, "param-channels");
+    }
+
+    @Test
+    void wish_typed_isSaidInThePicture_judgedByTheRun_andChangesNoGas(FxRobot robot) {
+        untilSketched();
+        robot.clickOn("#line-elements-fireball-stakes");
+        assertVisible(robot, "param-top-reaches");
+        type(robot, "param-top-reaches-field", "40 m");
+        until(
+                "the wish is judged",
+                () -> text(robot, "readout-stakes").contains("wish: flame top 40 m, missed by "));
+        assertTrue(text(robot, "readout-stakes").contains("\nforecast: flame top "));
+        assertFalse(window.runs().supersededProperty().get());
+        robot.clickOn("#show-stakes");
+        until("the stakes are hidden", () -> text(robot, "readout-stakes").isEmpty());
+    }
+
+    @Test
+    void bounds_fitToForecastAndTrimmed_eachIsOneUndo(FxRobot robot) {
+        untilSketched();
+        robot.clickOn("#line-elements-fireball-bounds");
+        Vec3 before = upper();
+        robot.clickOn("#bounds-trim");
+        Vec3 trimmed = upper();
+        assertTrue(trimmed.y() < before.y(), before + " became " + trimmed);
+        robot.clickOn("#bounds-forecast");
+        assertTrue(upper().y() > trimmed.y(), trimmed + " became " + upper());
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertEquals(before, upper());
+    }
+
+    private Vec3 upper() {
+        return window.document().shot().element("fireball").bounds().get(Bounds.TO);
     }
 
     @Test

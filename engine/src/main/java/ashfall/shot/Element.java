@@ -6,12 +6,13 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// A part of the shot that is simulated on its own: here a gas with its bounds, its reaction and
-/// its sources by name.
+/// A part of the shot that is simulated on its own: here a gas with its bounds, its reaction, what
+/// is wanted of it, and its sources by name.
 public record Element(
         Item gas,
         Item bounds,
         Item burn,
+        Item stakes,
         Map<String, Item> sources,
         Map<String, JsonNode> unknown) {
 
@@ -23,7 +24,12 @@ public record Element(
     /// A gas with everything at its default and no source.
     public static Element bare() {
         return new Element(
-                Item.of(Gas.KIND), Item.of(Bounds.KIND), Item.of(Burn.KIND), Map.of(), Map.of());
+                Item.of(Gas.KIND),
+                Item.of(Bounds.KIND),
+                Item.of(Burn.KIND),
+                Item.of(Stakes.KIND),
+                Map.of(),
+                Map.of());
     }
 
     public Element withSource(String name, Item source) {
@@ -33,18 +39,19 @@ public record Element(
     }
 
     public Element withSources(Map<String, Item> next) {
-        return new Element(gas, bounds, burn, next, unknown);
+        return new Element(gas, bounds, burn, stakes, next, unknown);
     }
 
-    /// @param steps of a path of [Shot#items()]: `elements`, the element's name, and what of it
-    Element with(String[] steps, Item item) {
-        if (steps.length == 2) {
-            return new Element(item, bounds, burn, sources, unknown);
-        }
-        return switch (steps[2]) {
-            case "bounds" -> new Element(gas, item, burn, sources, unknown);
-            case "burn" -> new Element(gas, bounds, item, sources, unknown);
-            default -> withSource(steps[3], item);
+    /// With another gas, bounds, reaction or stakes, by the kind of the item.
+    public Element with(Item item) {
+        return switch (item.kind().name()) {
+            case "gas" -> new Element(item, bounds, burn, stakes, sources, unknown);
+            case "bounds" -> new Element(gas, item, burn, stakes, sources, unknown);
+            case "burn" -> new Element(gas, bounds, item, stakes, sources, unknown);
+            case "stakes" -> new Element(gas, bounds, burn, item, sources, unknown);
+            default ->
+                    throw new IllegalArgumentException(
+                            "an element has no " + item.kind().name() + " of its own");
         };
     }
 

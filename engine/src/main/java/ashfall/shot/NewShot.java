@@ -204,28 +204,22 @@ public final class NewShot {
     private static Element element(Item own, double width, double height, double voxel) {
         Element e = Element.bare();
         double half = round(0.5 * width);
-        return new Element(
-                e.gas()
-                        .with(Gas.SKETCH, round(voxel))
-                        .with(Gas.WORK, round(voxel / 2))
-                        .with(Gas.FINAL, round(voxel / 4)),
-                e.bounds()
-                        .with(Bounds.FROM, new Vec3(-half, 0, -half))
-                        .with(Bounds.TO, new Vec3(half, round(height), half)),
-                e.burn().with(Burn.FUEL, own.get(FUEL)),
-                e.sources(),
-                e.unknown());
+        return e.with(
+                        e.gas()
+                                .with(Gas.SKETCH, round(voxel))
+                                .with(Gas.WORK, round(voxel / 2))
+                                .with(Gas.FINAL, round(voxel / 4)))
+                .with(
+                        e.bounds()
+                                .with(Bounds.FROM, new Vec3(-half, 0, -half))
+                                .with(Bounds.TO, new Vec3(half, round(height), half)))
+                .with(e.burn().with(Burn.FUEL, own.get(FUEL)));
     }
 
     /// The element in a box that follows the gas on all sides but the ground.
     private static Element following(Element e, double margin) {
         List<String> sides = Bounds.SIDES.stream().filter(s -> !s.equals("bottom")).toList();
-        return new Element(
-                e.gas(),
-                e.bounds().with(Bounds.FOLLOW, sides).with(Bounds.MARGIN, round(margin)),
-                e.burn(),
-                e.sources(),
-                e.unknown());
+        return e.with(e.bounds().with(Bounds.FOLLOW, sides).with(Bounds.MARGIN, round(margin)));
     }
 
     /// @param stir speed of the turbulence over that of a fall from the height

@@ -69,6 +69,7 @@ public record Shot(
                     all.put(path, element.gas());
                     all.put(path + ".bounds", element.bounds());
                     all.put(path + ".burn", element.burn());
+                    all.put(path + ".stakes", element.stakes());
                     element.sources()
                             .forEach((source, item) -> all.put(path + ".sources." + source, item));
                 });
@@ -92,7 +93,11 @@ public record Shot(
                     throw new IllegalArgumentException(
                             "the shot '" + name + "' has no item '" + path + "'");
                 }
-                yield withElement(steps[1], element.with(steps, item));
+                yield withElement(
+                        steps[1],
+                        steps.length == 4
+                                ? element.withSource(steps[3], item)
+                                : element.with(item));
             }
         };
     }

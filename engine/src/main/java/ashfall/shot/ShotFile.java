@@ -15,8 +15,8 @@ import java.util.List;
 import java.util.Map;
 
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "elements": {NAME: {"kind":
-/// "gas", …, "bounds": {…}, "burn": {…}, "sources": {NAME: {"kind": "charge", …}}}}, "camera": {…},
-/// "sun": {…}, "look": {…}}`.
+/// "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources": {NAME: {"kind": "charge", …}}}},
+/// "camera": {…}, "sun": {…}, "look": {…}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
 /// refused with file, key, value and what would be right.
@@ -138,11 +138,13 @@ public final class ShotFile {
             String name = checkedName(entry.getKey(), path + ".sources");
             sources.put(name, source(path + ".sources." + name, entry.getValue()));
         }
-        Item gas = item(Gas.KIND, path, node, List.of("kind", "bounds", "burn", "sources"));
+        Item gas =
+                item(Gas.KIND, path, node, List.of("kind", "bounds", "burn", "stakes", "sources"));
         return new Element(
                 new Item(gas.kind(), gas.values(), Map.of()),
                 item(Bounds.KIND, path + ".bounds", object(node, path, "bounds")),
                 item(Burn.KIND, path + ".burn", object(node, path, "burn")),
+                item(Stakes.KIND, path + ".stakes", object(node, path, "stakes")),
                 sources,
                 gas.unknown());
     }
@@ -306,6 +308,7 @@ public final class ShotFile {
         node.setAll((ObjectNode) node(element.gas()));
         node.set("bounds", node(element.bounds()));
         node.set("burn", node(element.burn()));
+        node.set("stakes", node(element.stakes()));
         ObjectNode sources = node.putObject("sources");
         element.sources()
                 .forEach(

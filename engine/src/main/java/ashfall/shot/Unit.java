@@ -23,7 +23,8 @@ public enum Unit {
     SQUARE_METRE_PER_SECOND("m2/s", "m²/s", 1.0, "cm2/s", 1e-4),
     MEGAJOULE_PER_KILOGRAM("MJ/kg", "kJ/kg", 0.001),
     SQUARE_METRE_PER_GRAM("m2/g", "m²/g", 1.0),
-    LUX("lx", "klx", 1000.0);
+    LUX("lx", "klx", 1000.0),
+    HERTZ("Hz");
 
     private final String symbol;
     private final List<Object> others;

@@ -13,7 +13,7 @@ import ashfall.shot.Vec3;
 /// @param isTotal whether the fuel is a total
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
-record SourceSettings(
+public record SourceSettings(
         String name,
         String shape,
         Vec3 centre,
@@ -36,7 +36,7 @@ record SourceSettings(
     /// Later than any shot ends, s.
     static final double EVER = 1e9;
 
-    static SourceSettings of(String name, Item item, long seed) {
+    public static SourceSettings of(String name, Item item, long seed) {
         return new SourceSettings(
                 name,
                 item.get(Source.SHAPE),
@@ -139,7 +139,7 @@ record SourceSettings(
     }
 
     /// Half the extent of the shape along an axis, m.
-    double extent(int axis) {
+    public double extent(int axis) {
         if (shape.equals("sphere")) {
             return radius;
         }

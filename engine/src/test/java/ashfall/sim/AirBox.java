@@ -34,15 +34,12 @@ public record AirBox(Vec3 edges, double voxel, List<String> closed, double gravi
     public Simulation simulation(int framesPerSecond, Workers workers) {
         Element e = Element.bare();
         Element element =
-                new Element(
-                        e.gas().with(Gas.WORK, voxel).with(Gas.VORTICITY, 0),
-                        e.bounds()
-                                .with(Bounds.FROM, new Vec3(0, 0, 0))
-                                .with(Bounds.TO, edges)
-                                .with(Bounds.CLOSED, closed),
-                        e.burn(),
-                        e.sources(),
-                        e.unknown());
+                e.with(e.gas().with(Gas.WORK, voxel).with(Gas.VORTICITY, 0))
+                        .with(
+                                e.bounds()
+                                        .with(Bounds.FROM, new Vec3(0, 0, 0))
+                                        .with(Bounds.TO, edges)
+                                        .with(Bounds.CLOSED, closed));
         Shot shot = Shot.empty("box");
         shot =
                 shot.with(

@@ -93,22 +93,21 @@ class FlameSpreadTest {
         double h = LENGTH / cells;
         Element e = Element.bare();
         Element element =
-                new Element(
-                        e.gas().with(Gas.WORK, h).with(Gas.VORTICITY, 0),
-                        e.bounds()
-                                .with(Bounds.FROM, new Vec3(0, 0, 0))
-                                .with(Bounds.TO, new Vec3(LENGTH, 16 * h, 16 * h))
-                                .with(
-                                        Bounds.CLOSED,
-                                        List.of("west", "bottom", "top", "south", "north")),
-                        e.burn()
-                                .with(Burn.FUEL, "propane")
-                                .with(Burn.SPREAD, SPREAD / Burning.wrinkling(h))
-                                .with(Burn.TIME, 0.03)
-                                .with(Burn.RADIATED, 0.0)
-                                .with(Burn.COOLING, 0.0),
-                        e.sources(),
-                        e.unknown());
+                e.with(e.gas().with(Gas.WORK, h).with(Gas.VORTICITY, 0))
+                        .with(
+                                e.bounds()
+                                        .with(Bounds.FROM, new Vec3(0, 0, 0))
+                                        .with(Bounds.TO, new Vec3(LENGTH, 16 * h, 16 * h))
+                                        .with(
+                                                Bounds.CLOSED,
+                                                List.of("west", "bottom", "top", "south", "north")))
+                        .with(
+                                e.burn()
+                                        .with(Burn.FUEL, "propane")
+                                        .with(Burn.SPREAD, SPREAD / Burning.wrinkling(h))
+                                        .with(Burn.TIME, 0.03)
+                                        .with(Burn.RADIATED, 0.0)
+                                        .with(Burn.COOLING, 0.0));
         Shot shot = Shot.empty("tube");
         shot =
                 shot.with("air", shot.air().with(Air.GRAVITY, 0.0).with(Air.TEMPERATURE, 300.0))

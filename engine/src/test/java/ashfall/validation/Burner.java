@@ -1,5 +1,6 @@
 package ashfall.validation;
 
+import ashfall.continuity.Spectrum;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.Element;
@@ -114,7 +115,7 @@ record Burner(String fuel, double diameter, double heat) {
         double heatJoule = s.ledger().heat() - heatBefore;
         return new Measured(
                 tops[frames / 2],
-                peak(burning, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
+                Spectrum.peak(burning, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
                 heatJoule / (frames / RATE) / 1000,
                 (s.ledger().radiated() - radiatedBefore) / heatJoule,
                 h,
@@ -136,38 +137,5 @@ record Burner(String fuel, double diameter, double heat) {
             }
         }
         return 0;
-    }
-
-    /// Frequency of the largest amplitude between two, Hz: mean of the spectra of three windows of
-    /// half the length (Welch 1967).
-    static double peak(double[] series, double rate, double from, double to) {
-        double best = 0;
-        double found = 0;
-        for (double f = from; f <= to; f += 0.02 * (to - from)) {
-            double power = power(series, rate, f);
-            if (power > best) {
-                best = power;
-                found = f;
-            }
-        }
-        return found;
-    }
-
-    static double power(double[] series, double rate, double frequency) {
-        int n = series.length / 2;
-        double power = 0;
-        for (int at = 0; at + n <= series.length; at += n / 2) {
-            double mean = Arrays.stream(series, at, at + n).average().orElse(0);
-            double re = 0;
-            double im = 0;
-            for (int i = 0; i < n; i++) {
-                double window = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / n);
-                double angle = 2 * Math.PI * frequency * i / rate;
-                re += window * (series[at + i] - mean) * Math.cos(angle);
-                im += window * (series[at + i] - mean) * Math.sin(angle);
-            }
-            power += re * re + im * im;
-        }
-        return power;
     }
 }

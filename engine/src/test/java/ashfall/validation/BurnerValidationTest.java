@@ -2,6 +2,7 @@ package ashfall.validation;
 
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.continuity.Spectrum;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Tag;
@@ -122,7 +123,7 @@ class BurnerValidationTest {
         double[] power = new double[f.length];
         double most = 0;
         for (int k = 0; k < f.length; k++) {
-            power[k] = Burner.power(m.burning(), 24, f[k] * b.expectedPuffing());
+            power[k] = Spectrum.power(m.burning(), 24, f[k] * b.expectedPuffing());
             most = Math.max(most, power[k]);
         }
         double largest = most;

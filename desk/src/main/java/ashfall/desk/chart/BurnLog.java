@@ -1,5 +1,7 @@
 package ashfall.desk.chart;
 
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stake.Measure;
 import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.shot.Unit;
@@ -11,24 +13,27 @@ import javafx.scene.canvas.GraphicsContext;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 
-/// What was measured, scratched in bone-white on soot; the run before as a thinner scratch.
+/// What was measured, scratched in bone-white on soot, over what was forecast and wanted; the run
+/// before as a thinner scratch.
 final class BurnLog extends Canvas {
     static final double TRACK = 28;
 
     /// A quantity of the burn log.
     enum Track {
-        HEAT("heat release", Unit.KILOWATT, LogEntry::heatReleaseKw),
-        TOP("flame top", Unit.METRE, LogEntry::flameTopM),
-        HOTTEST("hottest gas", Unit.KELVIN, LogEntry::hottestK);
+        HEAT("heat release", Unit.KILOWATT, LogEntry::heatReleaseKw, Measure.HEAT),
+        TOP("flame top", Unit.METRE, LogEntry::flameTopM, Measure.TOP, Measure.STANDS),
+        HOTTEST("hottest gas", Unit.KELVIN, LogEntry::hottestK, Measure.GLOW);
 
         private final String label;
         private final Unit unit;
         private final ToDoubleFunction<LogEntry> value;
+        private final List<Measure> staked;
 
-        Track(String label, Unit unit, ToDoubleFunction<LogEntry> value) {
+        Track(String label, Unit unit, ToDoubleFunction<LogEntry> value, Measure... staked) {
             this.label = label;
             this.unit = unit;
             this.value = value;
+            this.staked = List.of(staked);
         }
 
         String label() {
@@ -51,7 +56,7 @@ final class BurnLog extends Canvas {
 
     /// @param run or null
     /// @param before the run before, or null
-    void draw(TimeAxis axis, Run run, Run before) {
+    void draw(TimeAxis axis, Run run, Run before, List<Stake> stakes) {
         GraphicsContext g = getGraphicsContext2D();
         g.setFill(Tokens.colour("soot"));
         g.fillRect(0, 0, getWidth(), getHeight());
@@ -62,8 +67,20 @@ final class BurnLog extends Canvas {
             g.setStroke(Tokens.colour("bone", 0.12));
             g.strokeLine(0, base, getWidth(), base);
             double top = Math.max(track.largest(run), track.largest(before));
+            for (Stake stake : stakes) {
+                if (track.staked.contains(stake.measure())) {
+                    top = Math.max(top, Double.isInfinite(stake.to()) ? stake.from() : stake.to());
+                }
+            }
             if (top <= 0) {
                 continue;
+            }
+            for (Stake stake : stakes) {
+                if (track.staked.contains(stake.measure())) {
+                    drawStake(g, axis, stake, base, (TRACK - 6) / top);
+                } else if (track == Track.HEAT && stake.measure() == Measure.OUT) {
+                    drawEnd(g, axis, stake, base);
+                }
             }
             if (before != null && before != run) {
                 g.setStroke(Tokens.colour("bone", 0.36));
@@ -101,5 +118,37 @@ final class BurnLog extends Canvas {
             }
         }
         g.stroke();
+    }
+
+    /// What hits, as a bar at the stake's time or as a band along the whole axis.
+    private void drawStake(
+            GraphicsContext g, TimeAxis axis, Stake stake, double base, double perUnit) {
+        double high =
+                Double.isInfinite(stake.to()) ? base - TRACK + 4 : base - stake.to() * perUnit;
+        double low = base - stake.from() * perUnit;
+        boolean timed = !Double.isNaN(stake.at());
+        double x = timed ? axis.x(stake.at()) - 2 : 0;
+        double width = timed ? 4 : getWidth();
+        g.setFill(Tokens.colour("bone", timed ? 0.3 : 0.1));
+        g.fillRect(x, high, width, Math.max(2, low - high));
+        if (stake.wish()) {
+            g.setStroke(Tokens.colour("bone", 0.8));
+            g.setLineWidth(1);
+            double middle = Math.round(Double.isInfinite(stake.to()) ? low : 0.5 * (high + low));
+            g.setLineDashes(timed ? 0 : 3, timed ? 0 : 3);
+            g.strokeLine(timed ? x - 5 : 0, middle + 0.5, timed ? x + 9 : width, middle + 0.5);
+            g.setLineDashes();
+        }
+    }
+
+    /// When the flame shall be over, as a bracket on the base line.
+    private static void drawEnd(GraphicsContext g, TimeAxis axis, Stake stake, double base) {
+        double a = Math.round(axis.x(stake.from())) + 0.5;
+        double b = Math.round(axis.x(stake.to())) + 0.5;
+        g.setStroke(Tokens.colour("bone", stake.wish() ? 0.8 : 0.4));
+        g.setLineWidth(1);
+        g.strokeLine(a, base - 1.5, b, base - 1.5);
+        g.strokeLine(a, base - 6, a, base);
+        g.strokeLine(b, base - 6, b, base);
     }
 }

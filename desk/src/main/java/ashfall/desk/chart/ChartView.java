@@ -259,7 +259,7 @@ public final class ChartView extends VBox {
         TimeAxis axis = axis();
         drawStrip(axis);
         needs.draw(axis, runs.shown());
-        log.draw(axis, runs.shown(), runs.beforeProperty().get());
+        log.draw(axis, runs.shown(), runs.beforeProperty().get(), runs.stakes());
         showNow();
     }
 

@@ -4,6 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
+import ashfall.shot.Bounds;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
@@ -129,6 +130,7 @@ public final class DialsView extends VBox {
                 if (gas) {
                     all.put(element + ".burn", "Reaction");
                     all.put(element, "Motion");
+                    all.put(element + ".stakes", "Stakes");
                 }
             }
             case LOOK -> {
@@ -170,6 +172,9 @@ public final class DialsView extends VBox {
         list.getChildren().clear();
         if (item == null) {
             return;
+        }
+        if (item.kind().equals(Bounds.KIND)) {
+            list.getChildren().add(new SpaceBar(document, runs, path));
         }
         String wanted = built;
         int count = 0;

@@ -46,7 +46,7 @@ public enum Station {
                             ? SITE
                             : switch (steps[2]) {
                                 case "bounds" -> SITE;
-                                case "burn" -> BURN;
+                                case "burn", "stakes" -> BURN;
                                 default -> CHARGE;
                             };
         };

@@ -31,6 +31,7 @@ public final class FiregroundModel {
     private final BooleanProperty bounds = new SimpleBooleanProperty(true);
     private final BooleanProperty keeper = new SimpleBooleanProperty(true);
     private final BooleanProperty sources = new SimpleBooleanProperty(true);
+    private final BooleanProperty stakes = new SimpleBooleanProperty(true);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
     public FiregroundModel(Document document, Runs runs) {
@@ -57,6 +58,10 @@ public final class FiregroundModel {
 
     public BooleanProperty sourcesProperty() {
         return sources;
+    }
+
+    public BooleanProperty stakesProperty() {
+        return stakes;
     }
 
     /// What is cut; null shows the picture.

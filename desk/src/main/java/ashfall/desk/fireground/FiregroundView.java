@@ -30,6 +30,7 @@ import javafx.util.Duration;
 
 import java.nio.IntBuffer;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -96,7 +97,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         handles,
                         readouts.empty,
                         upperLeft,
-                        corner(Pos.TOP_RIGHT, readouts.hottest),
+                        corner(Pos.TOP_RIGHT, readouts.hottest, readouts.stakes),
                         lowerLeft,
                         corner(Pos.BOTTOM_RIGHT, readouts.size));
         settled.setOnFinished(
@@ -130,6 +131,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.boundsProperty().addListener((o, was, is) -> refresh());
         model.keeperProperty().addListener((o, was, is) -> refresh());
         model.sourcesProperty().addListener((o, was, is) -> refresh());
+        model.stakesProperty().addListener((o, was, is) -> refresh());
         model.sliceProperty().addListener((o, was, is) -> refresh());
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
@@ -363,12 +365,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.boundsProperty().get() && runs.elementProperty().get() != null,
                         outlines,
                         selection.path(),
+                        model.stakesProperty().get() ? runs.stakes() : List.of(),
                         model.sliceProperty().get()));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null);
     }
 
     private void refreshWords() {
         readouts.say(shownFrame(), drawn == null ? "" : drawn.problem());
+        readouts.say(model.stakesProperty().get() ? runs.stakes() : List.of());
     }
 
     /// Says what the gas is under the pointer.

@@ -1,5 +1,7 @@
 package ashfall.desk.fireground;
 
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stake.Measure;
 import ashfall.desk.kit.Tokens;
 import ashfall.look.Slice;
 import ashfall.look.View;
@@ -11,15 +13,22 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 
+import java.util.List;
 import java.util.Map;
 
 /// Lines over the picture: the bounds' corners, the edge of the ground below them, the outlines of
-/// sources, the frame of a slice.
+/// sources, staffs for the heights that are forecast or wanted, the frame of a slice.
 final class Overlay extends Canvas {
     private static final int ROUND = 48;
 
     /// What is nearer to the eye than this is not drawn, m.
     private static final double NEAR = 0.01;
+
+    /// Where the first staff stands, in heights from the middle.
+    private static final double BESIDE = 0.6;
+
+    /// Room for the words of a staff, px.
+    private static final double LABEL = 130;
 
     /// What is drawn.
     ///
@@ -33,6 +42,7 @@ final class Overlay extends Canvas {
             boolean bounds,
             Map<String, Item> sources,
             String chosen,
+            List<Stake> stakes,
             Slice slice) {}
 
     private Scene scene;
@@ -53,6 +63,7 @@ final class Overlay extends Canvas {
         if (scene.slice != null) {
             drawSlice(g);
         }
+        drawStakes(g);
         scene.sources.forEach(
                 (path, item) -> {
                     boolean chosen = path.equals(scene.chosen);
@@ -110,6 +121,43 @@ final class Overlay extends Canvas {
         line(g, right, far);
         line(g, far, up);
         line(g, up, at);
+    }
+
+    /// A staff beside the middle of the bounds for each height, with boards where it hits.
+    private void drawStakes(GraphicsContext g) {
+        double x = 0.5 * (scene.from.x() + scene.to.x());
+        double z = 0.5 * (scene.from.z() + scene.to.z());
+        int count = 0;
+        for (Stake s : scene.stakes) {
+            if (s.measure() != Measure.TOP && s.measure() != Measure.STANDS) {
+                continue;
+            }
+            double aside = s.to() * (BESIDE + 0.15 * count++);
+            double foot = Math.max(0, scene.from.y());
+            g.setStroke(Tokens.colour("bone", s.wish() ? 0.95 : 0.55));
+            g.setLineWidth(s.wish() ? 1.5 : 1);
+            line(g, new Vec3(x + aside, foot, z), new Vec3(x + aside, s.to(), z));
+            double half = 0.04 * s.to();
+            for (double y : s.wish() ? new double[] {0.5 * (s.from() + s.to())} : edges(s)) {
+                line(g, new Vec3(x + aside - half, y, z), new Vec3(x + aside + half, y, z));
+            }
+            double middle = 0.5 * (s.from() + s.to());
+            label(g, s, new Vec3(x + aside + 1.5 * half, middle, z));
+        }
+        g.setLineWidth(1);
+    }
+
+    private void label(GraphicsContext g, Stake s, Vec3 at) {
+        double[] p = scene.view.project(at, (int) getWidth(), (int) getHeight());
+        if (p[2] > NEAR) {
+            g.setFill(Tokens.colour("bone", s.wish() ? 0.95 : 0.7));
+            g.setFont(Tokens.figures(11));
+            g.fillText(s.value(), Math.min(p[0], getWidth() - LABEL), p[1] + 4);
+        }
+    }
+
+    private static double[] edges(Stake s) {
+        return new double[] {s.from(), s.to()};
     }
 
     private void drawSource(GraphicsContext g, Item item, Color colour) {

@@ -1,5 +1,7 @@
 package ashfall.desk.fireground;
 
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stakes;
 import ashfall.desk.document.Document;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
@@ -24,6 +26,7 @@ final class Readouts {
     final Label size = readout("readout-size");
     final Label flameless = readout("readout-no-flame");
     final Label probe = readout("readout-probe");
+    final Label stakes = readout("readout-stakes");
     final Label badge = new Label();
     final Label empty = new Label();
     private final Document document;
@@ -140,6 +143,19 @@ final class Readouts {
             return "Nothing burns yet. Add a burner or a charge in the manifest.";
         }
         return "The first frame of the sketch is coming.";
+    }
+
+    /// Says what is forecast and wanted, and what the run shown made of it.
+    void say(List<Stake> all) {
+        Run run = runs.shown();
+        StringBuilder words = new StringBuilder();
+        for (Stake stake : all) {
+            words.append(words.isEmpty() ? "" : "\n").append(stake.words());
+            if (run != null) {
+                words.append(", ").append(stake.verdict(run.log(), Stakes.lastSecond(run.shot())));
+            }
+        }
+        stakes.setText(words.toString());
     }
 
     /// Says what gas is under the pointer.

@@ -33,6 +33,8 @@ public enum Glyph {
             "M8 1 C9.6 4 12.6 5.6 12.2 9.2 C12 11.4 10.4 12.6 8 12.6 C5.6 12.6 4 11.4 3.8 9.2"
                     + " C3.6 7 5.2 6.4 5.4 4.4 C6.6 5 7 6 7 7 C8.2 5.4 8.4 3.2 8 1 Z M2 13.8 H14"
                     + " V15 H2 Z"),
+    /// A stake in the ground with a board across.
+    STAKE("M7.3 1 H8.7 V4 H13.5 V7.4 H8.7 V13 L8 15.4 L7.3 13 V7.4 H2.5 V4 H7.3 Z"),
     /// A box with a bellows and a glass.
     CAMERA("M1 5 H9 V12 H1 Z M9.8 6.4 L12.4 5 V12 L9.8 10.6 Z M13 3.6 H14.6 V13.4 H13 Z"),
     /// Half a sun on the sea.

@@ -1,5 +1,7 @@
 package ashfall.desk.manifest;
 
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stakes;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
@@ -31,12 +33,18 @@ public final class Live {
                 yield Unit.METRE.figure(Math.max(size.x(), Math.max(size.y(), size.z())), 2);
             }
             case "burn" -> item.get(Burn.FUEL);
+            case "stakes" -> wishes(shot, path);
             case "camera" -> Unit.number(item.number(Camera.LENS), 3) + " mm";
             case "sun" -> Unit.LUX.figure(item.number(Sun.STRENGTH), 2);
             case "look" -> Unit.number(item.number(Look.EXPOSURE), 3) + " stops";
             case "gas" -> Unit.METRE.figure(element(shot, path).voxel(Fineness.SKETCH), 3);
             default -> source(shot, item);
         };
+    }
+
+    private static String wishes(Shot shot, String path) {
+        long wishes = Stakes.of(shot, path.split("\\.")[1]).stream().filter(Stake::wish).count();
+        return wishes == 0 ? "forecast" : wishes == 1 ? "1 wish" : wishes + " wishes";
     }
 
     private static Element element(Shot shot, String path) {

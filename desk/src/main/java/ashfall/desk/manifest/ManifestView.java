@@ -154,6 +154,7 @@ public final class ManifestView extends VBox {
         line(old, path, name, Glyph.ELEMENT, 0);
         line(old, path + ".bounds", "Bounds", Glyph.BOUNDS, 1);
         line(old, path + ".burn", "Burn", Glyph.BURN, 1);
+        line(old, path + ".stakes", "Stakes", Glyph.STAKE, 1);
         element.sources()
                 .forEach(
                         (source, item) ->

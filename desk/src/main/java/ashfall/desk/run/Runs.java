@@ -1,5 +1,7 @@
 package ashfall.desk.run;
 
+import ashfall.continuity.Stake;
+import ashfall.continuity.Stakes;
 import ashfall.desk.document.Document;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringKey;
@@ -124,6 +126,20 @@ public final class Runs {
 
     public Run shown() {
         return shown.get();
+    }
+
+    /// What is forecast and wanted of the element in view; nothing while its values fit no fire.
+    public List<Stake> stakes() {
+        String name = element.get();
+        Shot shot = document.shot();
+        if (name == null || !shot.elements().containsKey(name)) {
+            return List.of();
+        }
+        try {
+            return Stakes.of(shot, name);
+        } catch (ShotException e) {
+            return List.of();
+        }
     }
 
     public ReadOnlyObjectProperty<Run> sketchProperty() {

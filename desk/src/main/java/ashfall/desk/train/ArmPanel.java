@@ -1,13 +1,13 @@
 package ashfall.desk.train;
 
+import ashfall.continuity.Continuity;
+import ashfall.continuity.Finding;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.sim.Continuity;
-import ashfall.sim.Finding;
 
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;

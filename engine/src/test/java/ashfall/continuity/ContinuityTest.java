@@ -1,4 +1,4 @@
-package ashfall.sim;
+package ashfall.continuity;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -7,6 +7,9 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
+import ashfall.sim.Simulation;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -94,6 +97,7 @@ class ContinuityTest {
     private static List<Finding> lookBack(int frames, String... settings) {
         List<String> all = new ArrayList<>(List.of(settings));
         all.add("elements.store.voxel.sketch=0.5");
+        all.add("elements.store.stakes.top.reaches=0");
         all.add("elements.store.sources.oil.release.fuel={\"curve\": [[0.02, 1], [0.2, 0]]}");
         Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), all);
         List<LogEntry> log = new ArrayList<>();

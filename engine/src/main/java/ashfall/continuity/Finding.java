@@ -1,4 +1,4 @@
-package ashfall.sim;
+package ashfall.continuity;
 
 /// One thing that will go wrong, or went wrong, and its remedy.
 ///

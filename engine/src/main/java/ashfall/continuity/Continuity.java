@@ -1,5 +1,6 @@
-package ashfall.sim;
+package ashfall.continuity;
 
+import ashfall.continuity.Stake.Measure;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Curve;
@@ -12,14 +13,21 @@ import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
+import ashfall.sim.FlameNeeds;
+import ashfall.sim.LogEntry;
+import ashfall.sim.SourceSettings;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
 /// The continuity check: looks over a shot for what will go wrong in a firing, and over its burn
 /// log for what went wrong, and says the remedy.
 public final class Continuity {
+    /// Times of its size as which a fire may move before it is said.
+    private static final double PACE = 2;
+
     private final Shot shot;
     private final String path;
     private final Element element;
@@ -41,7 +49,7 @@ public final class Continuity {
     }
 
     /// What went wrong in a firing of an element: no flame at its end, or nowhere; gas that met the
-    /// bounds.
+    /// bounds; wishes that were missed.
     public static List<Finding> lookBack(Shot shot, String elementName, List<LogEntry> log) {
         Continuity check = new Continuity(shot, elementName, Fineness.SKETCH);
         if (!log.isEmpty()) {
@@ -70,6 +78,11 @@ public final class Continuity {
                                                 + " the gas meets the bounds at the "
                                                 + e.met().replace(" ", " and ")
                                                 + "; widen them there"));
+        double last = Stakes.lastSecond(shot);
+        Stakes.of(shot, path.substring("elements.".length())).stream()
+                .filter(Stake::wish)
+                .filter(s -> s.judge(log, last).map(j -> !j.isHit()).orElse(false))
+                .forEach(s -> add(".stakes", s.words() + ": " + s.verdict(log, last)));
     }
 
     private void look() {
@@ -85,6 +98,9 @@ public final class Continuity {
                     }
                 });
         checkIgnition();
+        checkPace();
+        checkStakes();
+        checkHeight();
         if (!element.gas().get(Gas.CHANNELS).contains("density")) {
             add("", "the channel density is not kept, so no picture can be made; keep it");
         }
@@ -174,5 +190,60 @@ public final class Continuity {
                             + Unit.KELVIN.figure(ignition, 4)
                             + ", so the fuel will not burn; add an igniter");
         }
+    }
+
+    /// Says when fire moves as one of another size would.
+    private void checkPace() {
+        double times = Stakes.pace(shot, element);
+        if ((times < PACE && times > 1 / PACE) || !Double.isFinite(times)) {
+            return;
+        }
+        add(
+                "",
+                String.format(
+                        Locale.ROOT,
+                        "with this heat lift, gravity and time scale the fire moves like one %s"
+                                + " times its size; a time scale of %s gives it the pace of its"
+                                + " own",
+                        Unit.number(times, 2),
+                        Unit.number(element.gas().number(Gas.TIME_SCALE) * Math.sqrt(times), 2)));
+    }
+
+    private void checkStakes() {
+        double last = Stakes.lastSecond(shot);
+        Stakes.of(shot, path.substring("elements.".length())).stream()
+                .filter(s -> s.wish() && s.at() > last)
+                .forEach(
+                        s ->
+                                add(
+                                        ".stakes",
+                                        String.format(
+                                                Locale.ROOT,
+                                                "%s is after the last frame, at %.2f s; wish it"
+                                                        + " sooner or make the shot longer",
+                                                s.words(),
+                                                last)));
+    }
+
+    /// Says when a flame is forecast to stand over the bounds.
+    private void checkHeight() {
+        String name = path.substring("elements.".length());
+        double end = element.bounds().get(Bounds.TO).y();
+        Stakes.forecasts(shot, name).stream()
+                .filter(s -> s.measure() == Measure.TOP || s.measure() == Measure.STANDS)
+                .filter(s -> s.from() > end)
+                .findFirst()
+                .ifPresent(
+                        s ->
+                                add(
+                                        ".bounds",
+                                        s.words()
+                                                + ", and the bounds end at "
+                                                + Unit.METRE.figure(end, 3)
+                                                + "; "
+                                                + Space.forecast(shot, name)
+                                                        .map(Space::words)
+                                                        .orElse("")
+                                                + " would do"));
     }
 }

@@ -1,0 +1,50 @@
+package ashfall.continuity;
+
+import java.util.Arrays;
+
+/// How strongly a series swings at a frequency: mean of the spectra of three windows of half its
+/// length (Welch 1967, IEEE Trans. Audio Electroacoust. 15:70).
+public final class Spectrum {
+    /// Fewer swings tell no frequency.
+    static final double FEWEST_PERIODS = 8;
+
+    private static final int STEPS = 50;
+
+    private Spectrum() {}
+
+    /// Frequency of the largest power between two, Hz.
+    ///
+    /// @param rate values a second
+    public static double peak(double[] series, double rate, double from, double to) {
+        double best = 0;
+        double found = from;
+        for (int k = 0; k <= STEPS; k++) {
+            double f = from + k * (to - from) / STEPS;
+            double power = power(series, rate, f);
+            if (power > best) {
+                best = power;
+                found = f;
+            }
+        }
+        return found;
+    }
+
+    /// Power at a frequency, in the series' unit squared.
+    public static double power(double[] series, double rate, double frequency) {
+        int n = series.length / 2;
+        double power = 0;
+        for (int at = 0; at + n <= series.length; at += Math.max(1, n / 2)) {
+            double mean = Arrays.stream(series, at, at + n).average().orElse(0);
+            double re = 0;
+            double im = 0;
+            for (int i = 0; i < n; i++) {
+                double window = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / n);
+                double angle = 2 * Math.PI * frequency * i / rate;
+                re += window * (series[at + i] - mean) * Math.cos(angle);
+                im += window * (series[at + i] - mean) * Math.sin(angle);
+            }
+            power += re * re + im * im;
+        }
+        return power;
+    }
+}
