@@ -279,7 +279,7 @@ final class BenchCommand implements Callable<Integer> {
 
     /// A stirred field: a vortex that carries hot, sooty gas at up to two cells a step.
     private GasFields stirred(GridShape shape, FieldPool pool, GasLaw law) {
-        GasFields fields = new GasFields(shape, pool, law, 0.2314, new float[3]);
+        GasFields fields = new GasFields(shape, pool, law, 0.2314);
         for (int z = 0; z < size; z++) {
             // The upper faces too, so that the flow has no divergence anywhere.
             for (int y = 0; y <= size; y++) {
@@ -343,7 +343,7 @@ final class BenchCommand implements Callable<Integer> {
                                         fields.velocity,
                                         out,
                                         Sides.onGround(),
-                                        new float[3],
+                                        new float[3][shape.ny() + 1],
                                         2f));
         // Three components: path search, back trace with bounds, correction.
         double bytes = (double) size * size * size * (12 + 3 * (7 + 8)) * 4;

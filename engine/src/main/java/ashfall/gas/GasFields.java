@@ -47,12 +47,17 @@ public final class GasFields {
     /// Strain rate at the start of the step, 1/s, where there is anything but air.
     public final float[] strain;
 
+    /// Gas at rest, ambient everywhere.
+    public GasFields(GridShape shape, FieldPool pool, GasLaw law, double oxygenShare) {
+        this(shape, pool, law, oxygenShare, new float[3][shape.ny() + 1]);
+    }
+
     /// Gas at rest or in a steady wind, ambient everywhere.
     ///
     /// @param oxygenShare mass fraction of oxygen in the surrounding air
-    /// @param wind m/s along x, y, z
+    /// @param wind m/s along x, y, z, by layer and one more
     public GasFields(
-            GridShape shape, FieldPool pool, GasLaw law, double oxygenShare, float[] wind) {
+            GridShape shape, FieldPool pool, GasLaw law, double oxygenShare, float[][] wind) {
         this.shape = shape;
         this.background = new float[] {0, 0, (float) oxygenShare, 0};
         for (int k = 0; k < CONTENTS; k++) {
@@ -60,7 +65,13 @@ public final class GasFields {
         }
         mass = filled(pool, (float) law.ambientDensity());
         for (int axis = 0; axis < 3; axis++) {
-            velocity[axis] = filled(pool, wind[axis]);
+            velocity[axis] = filled(pool, wind[axis][0]);
+            for (int z = -1; z <= shape.nz(); z++) {
+                for (int y = 0; y <= shape.ny(); y++) {
+                    int at = shape.at(-1, y, z);
+                    Arrays.fill(velocity[axis], at, at + shape.sy(), wind[axis][y]);
+                }
+            }
         }
         impulse = filled(pool, 0);
         impulseBefore = filled(pool, 0);

@@ -4,8 +4,6 @@ import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
-import java.util.function.IntConsumer;
-
 /// Makes the flow grow by exactly what burns: `∇·u = S`, by the pressure of a gas of varying
 /// density, `∇·((Δt/ρ)∇p') = ∇·u* − S` (Rehm & Baum 1978; Majda & Sethian 1985). p' leaves the
 /// hydrostatic part of still air out.
@@ -104,34 +102,34 @@ public final class Projection {
     }
 
     private void clearSide(float[] f, int axis, int position) {
-        forEachFace(axis, position, i -> f[i] = 0);
+        forEachFace(axis, position, (i, y) -> f[i] = 0);
     }
 
     /// Slows what flows in through open sides by what Bernoulli's pressure takes from it.
-    private void drawIn(float[][] u, float[] wind, float cellsPerSpeed) {
+    private void drawIn(float[][] u, float[][] wind, float cellsPerSpeed) {
         for (int axis = 0; axis < 3; axis++) {
             if (!sides.lowClosed(axis)) {
                 drawIn(u[axis], axis, 0, wind[axis], 1f, cellsPerSpeed);
             }
             if (!sides.highClosed(axis)) {
-                drawIn(u[axis], axis, shape.count(axis), -wind[axis], -1f, cellsPerSpeed);
+                drawIn(u[axis], axis, shape.count(axis), wind[axis], -1f, cellsPerSpeed);
             }
         }
     }
 
-    /// @param towards speed of the wind into the box, m/s
+    /// @param wind m/s along the axis, by layer
     /// @param inward sign of velocities that point into the box
     private void drawIn(
-            float[] u, int axis, int position, float towards, float inward, float cellsPerSpeed) {
+            float[] u, int axis, int position, float[] wind, float inward, float cellsPerSpeed) {
         float[] beta = pressure.coefficients()[axis];
-        float blown = Math.max(0, towards);
-        float head = 0.5f * cellsPerSpeed * blown * blown;
         forEachFace(
                 axis,
                 position,
-                i -> {
+                (i, y) -> {
                     float speed = inward * u[i];
                     if (speed > 0) {
+                        float blown = Math.max(0, inward * wind[y]);
+                        float head = 0.5f * cellsPerSpeed * blown * blown;
                         float share = 1f / (1f + 0.5f * cellsPerSpeed * speed);
                         u[i] = inward * (speed + head) * share;
                         beta[i] *= share;
@@ -139,7 +137,13 @@ public final class Projection {
                 });
     }
 
-    private void forEachFace(int axis, int position, IntConsumer what) {
+    /// What is done with the face of an index, in a layer.
+    @FunctionalInterface
+    private interface Face {
+        void run(int index, int layer);
+    }
+
+    private void forEachFace(int axis, int position, Face what) {
         int na = axis == 0 ? shape.ny() : shape.nx();
         int nb = axis == 2 ? shape.ny() : shape.nz();
         for (int b = 0; b < nb; b++) {
@@ -148,7 +152,7 @@ public final class Projection {
                         axis == 0
                                 ? shape.at(position, a, b)
                                 : axis == 1 ? shape.at(a, position, b) : shape.at(a, b, position);
-                what.accept(i);
+                what.run(i, axis == 0 ? a : axis == 1 ? position : b);
             }
         }
     }
@@ -156,12 +160,12 @@ public final class Projection {
     /// Changes the velocities so that ∇·u = (volume − 1)/Δt.
     ///
     /// @param volume gas volume of each cell over the cell's after sources and burning
-    /// @param wind m/s along x, y, z, of the air outside
+    /// @param wind m/s along x, y, z, by layer and one more, of the air outside
     /// @param impulse first guess of the pressure times Δt/h inside; on return the one found
     public Report project(
             float[][] u,
             float[] volume,
-            float[] wind,
+            float[][] wind,
             float[] impulse,
             GasLaw law,
             float voxel,

@@ -38,13 +38,13 @@ public final class VelocityTransport {
     /// @param flow face velocities that move the gas, m/s
     /// @param carried face velocities to move, with their spare layers filled, m/s
     /// @param cellsPerMetrePerSecond time step over voxel: turns m/s into cells
-    /// @param wind m/s along x, y, z, carried in by air from outside
+    /// @param wind m/s along x, y, z, by layer and one more, carried in by air from outside
     public void advance(
             float[][] flow,
             float[][] carried,
             float[][] out,
             Sides sides,
-            float[] wind,
+            float[][] wind,
             float cellsPerMetrePerSecond) {
         float[][] back = {pool.borrow(), pool.borrow(), pool.borrow()};
         float[][] forth = {pool.borrow(), pool.borrow(), pool.borrow()};
@@ -123,14 +123,14 @@ public final class VelocityTransport {
         final int sy;
         final int sz;
         final int neighbour;
-        final float wind;
+        final float[] wind;
         final float[] most;
         final float[] lowest = new float[3];
         final float[] highest = new float[3];
         final float[] openLow = new float[3];
         final float[] openHigh = new float[3];
 
-        Component(GridShape shape, int axis, Sides sides, float wind) {
+        Component(GridShape shape, int axis, Sides sides, float[] wind) {
             this.shape = shape;
             this.nx = shape.nx() + (axis == 0 ? 1 : 0);
             this.ny = shape.ny() + (axis == 1 ? 1 : 0);
@@ -169,9 +169,9 @@ public final class VelocityTransport {
                 int at = shape.at(0, y, z);
                 rows.go(path, neighbour, at, nx, y, z, most);
                 rows.sample(from, moved, low, high, at, nx);
-                rows.replaceOutside(openLow, openHigh, wind, moved, at, nx);
-                rows.replaceOutside(openLow, openHigh, wind, low, at, nx);
-                rows.replaceOutside(openLow, openHigh, wind, high, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind[y], moved, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind[y], low, at, nx);
+                rows.replaceOutside(openLow, openHigh, wind[y], high, at, nx);
             }
         }
 

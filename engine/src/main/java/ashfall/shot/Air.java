@@ -77,6 +77,24 @@ public final class Air {
                     0,
                     Long.MAX_VALUE / 2,
                     1);
+    public static final Quantity WIND_GROWS =
+            Quantity.of("profile.power", "Wind grows with height", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0, 0.3)
+                    .words("even", "calm below")
+                    .mark(0.14, "meadow")
+                    .mark(0.25, "village")
+                    .does(
+                            "Power of the height that wind and gusts go with; more keeps the foot"
+                                    + " of a fire calm and tears its top away.");
+    public static final Quantity WIND_HEIGHT =
+            Quantity.of("profile.height", "Wind is as set at", Unit.METRE, 10, GAS)
+                    .hard(0.01, 1000)
+                    .usual(0.5, 20)
+                    .words("low", "high")
+                    .mark(1.8, "keeper")
+                    .mark(10, "mast")
+                    .does("Height over zero where the wind is as set; below it there is less.");
     public static final Quantity STIR_SPEED =
             Quantity.of("turbulence.speed", "Eddy speed", Unit.METRE_PER_SECOND, 0, GAS)
                     .hard(0, 50)
@@ -119,6 +137,8 @@ public final class Air {
                     OXYGEN,
                     GRAVITY,
                     WIND,
+                    WIND_GROWS,
+                    WIND_HEIGHT,
                     STIR_SPEED,
                     STIR_LARGEST,
                     STIR_SMALLEST,

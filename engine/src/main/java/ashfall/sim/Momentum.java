@@ -25,7 +25,7 @@ final class Momentum {
     ///
     /// @param wind m/s along x, y, z
     /// @param stepBefore length of the last step, s; 0 before the first
-    void move(Room room, float[][] acceleration, float[] wind, float dt, double stepBefore) {
+    void move(Room room, float[][] acceleration, float[][] wind, float dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
@@ -96,19 +96,21 @@ final class Momentum {
     /// Lets a gust take the air along, by the pressure gradient that drives it, and the gas lose
     /// speed against the wind.
     ///
-    /// @param before the wind at the step's begin, m/s
+    /// @param before the wind at the step's begin, by layer, m/s
     /// @param after at its end
     /// @param left share of the speed that is left
-    void drift(Room room, float[] before, float[] after, float left) {
+    void drift(Room room, float[][] before, float[][] after, float left) {
         float[][] beta = room.projection.inverseDensity();
         float ambient = (float) setup.law().ambientDensity();
+        int start = room.shape.at(0, 0, 0);
         Faces.forEachRow(
                 room.shape,
                 workers,
                 (axis, at, n) -> {
                     float[] u = room.fields.velocity[axis];
-                    float gust = (after[axis] - before[axis]) * ambient;
-                    float wind = before[axis];
+                    int y = (at - start) % room.shape.sz() / room.shape.sy();
+                    float gust = (after[axis][y] - before[axis][y]) * ambient;
+                    float wind = before[axis][y];
                     for (int i = at, end = at + n; i < end; i++) {
                         u[i] = wind + (u[i] - wind) * left + gust * beta[axis][i];
                     }
@@ -121,7 +123,7 @@ final class Momentum {
     ///
     /// @param wind m/s along x, y, z
     Projection.Report project(
-            Room room, float[] volume, float[] wind, double dt, double stepBefore) {
+            Room room, float[] volume, float[][] wind, double dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         float[] spare = fields.impulseBefore;

@@ -40,7 +40,11 @@ final class Room {
         this.pool = new FieldPool(shape);
         this.fields =
                 new GasFields(
-                        shape, pool, setup.law(), setup.oxygenShare(), setup.wind().at(seconds));
+                        shape,
+                        pool,
+                        setup.law(),
+                        setup.oxygenShare(),
+                        setup.wind().layers(seconds, box, setup.lattice()));
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
                 sources.add(new SourceStage(source, box, setup.lattice()));

@@ -182,7 +182,7 @@ public final class Simulation {
         double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
         projection.updateDensity(fields.temperature);
-        float[] wind = setup.wind().at(time);
+        float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
         momentum.move(room, acceleration, wind, (float) dt, stepBefore);
         cancel.check();
         for (float[] a : acceleration) {
@@ -191,9 +191,9 @@ public final class Simulation {
         for (SourceStage source : room.sources) {
             source.push(fields.velocity, time, time + step, dt);
         }
-        float[] later = setup.wind().at(time + step);
+        float[][] later = setup.wind().layers(time + step, room.box, setup.lattice());
         float left = Motion.left(setup.motion().speedHalfLife(), dt);
-        if (left < 1 || !Arrays.equals(wind, later)) {
+        if (left < 1 || !Arrays.deepEquals(wind, later)) {
             momentum.drift(room, wind, later, left);
         }
         project(volume, later, dt, steps);
@@ -352,7 +352,7 @@ public final class Simulation {
         return step;
     }
 
-    private void project(float[] volume, float[] wind, double dt, Steps steps) {
+    private void project(float[] volume, float[][] wind, double dt, Steps steps) {
         Projection.Report report = momentum.project(room, volume, wind, dt, stepBefore);
         if (!report.converged() || !(report.relative() < 1e3)) {
             throw diverged(

@@ -1,28 +1,57 @@
 package ashfall.sim;
 
+import ashfall.grid.Box;
+import ashfall.grid.Exact;
+import ashfall.grid.Lattice;
 import ashfall.grid.Noise;
 import ashfall.shot.Air;
 import ashfall.shot.Item;
 import ashfall.shot.Vec3;
 
-/// Where the air moves to: a mean wind, and gusts that swell and turn on the level.
+/// Where the air moves to: a mean wind, and gusts that swell and turn on the level; both grow with
+/// a power of the height, as over open land.
 ///
 /// @param mean m/s along x, up and z
+/// @param power of height over `height`; 0 for the same wind everywhere
+/// @param height where the wind is as set, m
 /// @param gusts m/s that they add, about, along each of x and z
 /// @param every s from one to the next
-record Wind(Vec3 mean, double gusts, double every, long seed) {
+record Wind(Vec3 mean, double power, double height, double gusts, double every, long seed) {
+    /// Share of the height below which the wind falls no more: there are grass and stones.
+    private static final double ROUGH = 0.01;
+
     /// Octaves of noise seldom reach half of what they could.
     private static final double REACH = 2;
 
     static Wind of(Item air) {
         return new Wind(
                 air.get(Air.WIND),
+                air.number(Air.WIND_GROWS),
+                air.number(Air.WIND_HEIGHT),
                 air.number(Air.GUSTS),
                 air.number(Air.GUSTS_EVERY),
                 air.get(Air.GUSTS_SEED));
     }
 
-    /// m/s along x, y, z at a time.
+    /// m/s along x, y, z at a time, by layer of a box; the topmost counts for the faces over it
+    // too.
+    float[][] layers(double seconds, Box box, Lattice lattice) {
+        float[] at = at(seconds);
+        float[][] layers = new float[3][box.shape().ny() + 1];
+        for (int y = 0; y <= box.shape().ny(); y++) {
+            double share = share(lattice.centre(1, box.y() + y));
+            layers[0][y] = (float) (at[0] * share);
+            layers[1][y] = at[1];
+            layers[2][y] = (float) (at[2] * share);
+        }
+        return layers;
+    }
+
+    private double share(double metres) {
+        return power == 0 ? 1 : Exact.pow(Math.max(ROUGH, metres / height), power);
+    }
+
+    /// m/s along x, y, z at a time, where it is as set.
     float[] at(double seconds) {
         return new float[] {
             (float) (mean.x() + gust(seconds, 0)),

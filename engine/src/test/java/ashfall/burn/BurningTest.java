@@ -23,7 +23,7 @@ class BurningTest {
     private final Fuel fuel = Fuels.of("methane");
     private final GasLaw law = fuel.gasLaw(298.15);
     private final GasFields fields =
-            new GasFields(shape, new FieldPool(shape), law, Fuel.OXYGEN_IN_AIR, new float[3]);
+            new GasFields(shape, new FieldPool(shape), law, Fuel.OXYGEN_IN_AIR);
     private final float[] volume = new float[shape.size()];
 
     @AfterEach

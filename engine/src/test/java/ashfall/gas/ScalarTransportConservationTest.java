@@ -19,7 +19,7 @@ class ScalarTransportConservationTest {
     private final GridShape shape = new GridShape(N, N, N);
     private final FieldPool pool = new FieldPool(shape);
     private final GasLaw law = Fuels.of("kerosene").gasLaw(288);
-    private final GasFields fields = new GasFields(shape, pool, law, 0.2314, new float[3]);
+    private final GasFields fields = new GasFields(shape, pool, law, 0.2314);
     private final ScalarTransport transport = new ScalarTransport(shape, workers);
     private final float[] volume = new float[shape.size()];
 

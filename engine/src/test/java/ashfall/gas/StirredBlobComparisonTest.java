@@ -72,7 +72,7 @@ class StirredBlobComparisonTest {
         try (Workers workers = new Workers(1)) {
             FieldPool pool = new FieldPool(shape);
             GasLaw law = Fuels.of("kerosene").gasLaw(288);
-            GasFields fields = new GasFields(shape, pool, law, 0.2314, new float[3]);
+            GasFields fields = new GasFields(shape, pool, law, 0.2314);
             for (int axis = 0; axis < 3; axis++) {
                 fields.velocity[axis] = u[axis];
             }

@@ -23,8 +23,7 @@ class SweepContractTest {
     private final GridShape shape = new GridShape(20, 12, 16);
     private final Workers workers = new Workers(2);
     private final GasLaw law = Fuels.of("kerosene").gasLaw(288);
-    private final GasFields fields =
-            new GasFields(shape, new FieldPool(shape), law, 0.2314, new float[3]);
+    private final GasFields fields = new GasFields(shape, new FieldPool(shape), law, 0.2314);
     private final float[] volume = new float[shape.size()];
     private final Random random = new Random(SEED);
 

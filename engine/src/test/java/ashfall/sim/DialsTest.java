@@ -195,6 +195,32 @@ class DialsTest {
         assertTrue(least < 1.4 && most > 2.6, "gusts from " + least + " to " + most + " m/s");
     }
 
+    /// A sheared wind is a steady flow: what is blown in at each height goes through and out.
+    @Test
+    void windThatGrowsWithHeight_keepsItsProfile_andGustsWithIt() {
+        Simulation s =
+                puff(
+                        288,
+                        "elements.puff.sources.puff.on=false",
+                        "air.wind=2,0,-1",
+                        "air.profile.power=0.25",
+                        "air.profile.height=10",
+                        "air.gusts.speed=1",
+                        "air.gusts.every=1");
+        GridShape shape = s.fields().shape();
+        double h = s.setup().lattice().voxel();
+        for (int frame = 0; frame < 40; frame++) {
+            s.advanceFrame(new Cancel());
+        }
+        float[] wind = s.setup().wind().at(s.time());
+        for (int y = 0; y < shape.ny(); y++) {
+            double share = Math.pow((y + 0.5) * h / 10, 0.25);
+            int i = shape.at(shape.nx() / 2, y, shape.nz() / 2);
+            assertEquals(share * wind[0], s.fields().velocity[0][i], 0.1, "layer " + y);
+            assertEquals(share * wind[2], s.fields().velocity[2][i], 0.1, "layer " + y);
+        }
+    }
+
     @Test
     void flicker_swellsAroundTheCurve_andKeepsItsMean() {
         Shot shot =
