@@ -127,6 +127,7 @@ class AshfallTest {
                 elements.store: wish: flame top 10 m at 1.50 s
                 elements.store: forecast: flame top 10.4 to 13.5 m
                 elements.store: forecast: flame out 0.79 to 3.34 s
+                elements.store: proposed: bounds of 24 x 18 x 22 m, a sketch with voxels of 34 cm
                 """,
                 run("check", "oil-store").out);
         String outside = "elements.store.sources.oil.centre=90,0,0";
