@@ -120,14 +120,14 @@ final class BurnLog extends Canvas {
         g.stroke();
     }
 
-    /// What hits, as a bar at the stake's time or as a band along the whole axis.
+    /// What hits, as a staff at the stake's time or as a band along the whole axis.
     private void drawStake(
             GraphicsContext g, TimeAxis axis, Stake stake, double base, double perUnit) {
         double high =
                 Double.isInfinite(stake.to()) ? base - TRACK + 4 : base - stake.to() * perUnit;
         double low = base - stake.from() * perUnit;
         boolean timed = !Double.isNaN(stake.at());
-        double x = timed ? axis.x(stake.at()) - 2 : 0;
+        double x = timed ? Math.round(axis.x(stake.at())) - 2 : 0;
         double width = timed ? 4 : getWidth();
         g.setFill(Tokens.colour("bone", timed ? 0.3 : 0.1));
         g.fillRect(x, high, width, Math.max(2, low - high));
@@ -135,9 +135,14 @@ final class BurnLog extends Canvas {
             g.setStroke(Tokens.colour("bone", 0.8));
             g.setLineWidth(1);
             double middle = Math.round(Double.isInfinite(stake.to()) ? low : 0.5 * (high + low));
-            g.setLineDashes(timed ? 0 : 3, timed ? 0 : 3);
-            g.strokeLine(timed ? x - 5 : 0, middle + 0.5, timed ? x + 9 : width, middle + 0.5);
-            g.setLineDashes();
+            if (timed) {
+                g.strokeLine(x + 2.5, base, x + 2.5, high - 2);
+                g.strokeLine(x - 4, middle + 0.5, x + 9, middle + 0.5);
+            } else {
+                g.setLineDashes(3);
+                g.strokeLine(0, middle + 0.5, width, middle + 0.5);
+                g.setLineDashes();
+            }
         }
     }
 
