@@ -79,8 +79,7 @@ public final class Continuity {
                                                 + e.met().replace(" ", " and ")
                                                 + "; widen them there"));
         double last = Stakes.lastSecond(shot);
-        Stakes.of(shot, path.substring("elements.".length())).stream()
-                .filter(Stake::wish)
+        Stakes.wishes(shot, path.substring("elements.".length())).stream()
                 .filter(s -> s.judge(log, last).map(j -> !j.isHit()).orElse(false))
                 .forEach(s -> add(".stakes", s.words() + ": " + s.verdict(log, last)));
     }
@@ -211,8 +210,8 @@ public final class Continuity {
 
     private void checkStakes() {
         double last = Stakes.lastSecond(shot);
-        Stakes.of(shot, path.substring("elements.".length())).stream()
-                .filter(s -> s.wish() && s.at() > last)
+        Stakes.wishes(shot, path.substring("elements.".length())).stream()
+                .filter(s -> s.at() > last)
                 .forEach(
                         s ->
                                 add(

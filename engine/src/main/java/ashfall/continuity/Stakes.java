@@ -65,6 +65,13 @@ public final class Stakes {
         return List.copyOf(stakes.all);
     }
 
+    /// What the artist wants.
+    public static List<Stake> wishes(Shot shot, String elementName) {
+        Stakes stakes = new Stakes(shot, elementName);
+        stakes.wish();
+        return stakes.all;
+    }
+
     /// Forecasts for nature's pace, whatever the element's is.
     static List<Stake> forecasts(Shot shot, String elementName) {
         Stakes stakes = new Stakes(shot, elementName);
@@ -154,7 +161,9 @@ public final class Stakes {
     }
 
     private double burntHeat() {
-        return Burn.fuel(element.burn()).heat() * (1 - element.burn().number(Burn.UNBURNT));
+        return 1e6
+                * Burn.effective(element.burn(), Burn.HEAT)
+                * (1 - element.burn().number(Burn.UNBURNT));
     }
 
     /// The range that Roberts 1981, Hasegawa & Sato 1977, Moorhouse & Pritchard 1982 and Fay &

@@ -93,6 +93,14 @@ class StakesTest {
         assertEquals(List.of(), Stakes.of(burner("elements.fire.timescale=0.5"), "fire"));
     }
 
+    /// Values that fit no flame are said when the shot is run, not here.
+    @Test
+    void fuelThatMakesNoFlame_isForecastWithoutFault() {
+        Shot shot = burner("elements.fire.burn.air=60", "elements.fire.burn.flame=4400");
+        assertEquals(2, Stakes.of(shot, "fire").size());
+        assertEquals(List.of(), Stakes.wishes(shot, "fire"));
+    }
+
     @Test
     void pace_byFroudesLaw_andItsRemedy_areSaid() {
         assertEquals(1, Stakes.pace(burner(), burner().element("fire")), 1e-12);

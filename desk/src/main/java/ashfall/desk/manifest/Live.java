@@ -1,6 +1,5 @@
 package ashfall.desk.manifest;
 
-import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
@@ -43,7 +42,7 @@ public final class Live {
     }
 
     private static String wishes(Shot shot, String path) {
-        long wishes = Stakes.of(shot, path.split("\\.")[1]).stream().filter(Stake::wish).count();
+        int wishes = Stakes.wishes(shot, path.split("\\.")[1]).size();
         return wishes == 0 ? "forecast" : wishes == 1 ? "1 wish" : wishes + " wishes";
     }
 
