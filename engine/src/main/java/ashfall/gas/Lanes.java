@@ -12,8 +12,8 @@ final class Lanes {
                     ? FloatVector.SPECIES_PREFERRED
                     : FloatVector.SPECIES_512;
 
-    /// Shorter rows go one by one. Until they are compiled, vectors are objects and a hundred times
-    /// slower, which a coarse grid waits for longer than it gains: its first frame takes 1 s more.
+    /// Shorter rows go one by one: until they are compiled, vectors are slow objects, and a coarse
+    /// grid's first frame waits for them longer than its later ones gain (docs/performance.md).
     private static final int WORTH = 100;
 
     private Lanes() {}
