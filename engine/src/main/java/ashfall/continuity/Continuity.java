@@ -211,7 +211,7 @@ public final class Continuity {
     private void checkStakes() {
         double last = Stakes.lastSecond(shot);
         Stakes.wishes(shot, path.substring("elements.".length())).stream()
-                .filter(s -> s.at() > last)
+                .filter(s -> (s.measure() == Measure.OUT ? s.from() : s.at()) > last)
                 .forEach(
                         s ->
                                 add(

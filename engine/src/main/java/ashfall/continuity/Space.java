@@ -13,6 +13,7 @@ import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.SourceSettings;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -36,14 +37,12 @@ public record Space(Vec3 from, Vec3 to) {
 
     private static final double SMALL_HIGH = 12;
 
-    /// What the sources that are on will fill: three flames' heights over a burner, as wide as they
-    /// lean and entrain; a fireball's path and its own width around. Wind carries both.
+    /// What the sources that are on will fill: half as much again over the flame of a burner, and
+    /// room for the air that it draws in; a fireball's path, and half its width around; and where
+    /// wind carries that.
     public static Optional<Space> forecast(Shot shot, String elementName) {
         Element element = shot.element(elementName);
-        double[] low = {
-            Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY
-        };
-        double[] high = {-low[0], -low[1], -low[2]};
+        Extent filled = new Extent();
         double size = 0;
         for (var entry : element.sources().entrySet()) {
             if (!entry.getValue().get(Source.ON)) {
@@ -51,67 +50,96 @@ public record Space(Vec3 from, Vec3 to) {
             }
             SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0);
             for (int axis = 0; axis < 3; axis++) {
-                low[axis] = Math.min(low[axis], s.centre().get(axis) - s.extent(axis));
-                high[axis] = Math.max(high[axis], s.centre().get(axis) + s.extent(axis));
+                double at = s.centre().get(axis);
+                filled.add(axis, at - s.extent(axis), at + s.extent(axis));
                 size = Math.max(size, s.extent(axis));
             }
         }
         if (size == 0) {
             return Optional.empty();
         }
+        double foot = filled.low[1];
         double wide = SMALL_WIDE * size;
-        double top = high[1] + SMALL_HIGH * size;
+        double top = filled.high[1] + SMALL_HIGH * size;
         for (Stake stake : Stakes.forecasts(shot, elementName)) {
             if (stake.measure() == Measure.TOP) {
                 wide = Math.max(size, 0.75 * stake.to() / Stakes.TOP_IN_DIAMETERS);
                 top = 1.3 * stake.to();
             } else if (stake.measure() == Measure.STANDS) {
-                double height = stake.to() - low[1];
+                double height = stake.to() - foot;
                 wide = Math.max(2 * size, 0.4 * height);
-                top = low[1] + 1.7 * height;
+                top = foot + 1.7 * height;
             }
         }
         double ground = element.bounds().get(Bounds.FROM).y();
         boolean grounded =
-                element.bounds().get(Bounds.CLOSED).contains("bottom") && low[1] < ground + wide;
-        double bottom = grounded ? ground : low[1] - wide;
-        Vec3 wind = shot.air().get(Air.WIND);
+                element.bounds().get(Bounds.CLOSED).contains("bottom") && foot < ground + wide;
+        double bottom = grounded ? ground : foot - wide;
+        filled.add(1, bottom, top);
+        filled.widen(0, wide);
+        filled.widen(2, wide);
         // Gas that rises as fast as fire of this height does is carried so far.
-        double carried = (top - bottom) / Math.sqrt(9.81 * (top - bottom));
-        double east = wind.x() * carried;
-        double south = wind.z() * carried;
-        return Optional.of(
-                new Space(
-                        rounded(
-                                low[0] - wide + Math.min(0, east),
-                                bottom,
-                                low[2] - wide + Math.min(0, south)),
-                        rounded(
-                                high[0] + wide + Math.max(0, east),
-                                top,
-                                high[2] + wide + Math.max(0, south))));
+        double carried = Math.sqrt((top - bottom) / 9.81);
+        Vec3 wind = shot.air().get(Air.WIND);
+        filled.carry(0, wind.x() * carried);
+        filled.carry(2, wind.z() * carried);
+        return Optional.of(filled.rounded(grounded ? ground : Double.NaN));
     }
 
-    private static Vec3 rounded(double x, double y, double z) {
-        return new Vec3(outward(x), outward(y), outward(z));
-    }
+    /// Corners that are being found.
+    private static final class Extent {
+        private final double[] low = new double[3];
+        private final double[] high = new double[3];
 
-    private static double outward(double metres) {
-        if (metres == 0) {
-            return 0;
+        Extent() {
+            Arrays.fill(low, Double.POSITIVE_INFINITY);
+            Arrays.fill(high, Double.NEGATIVE_INFINITY);
         }
-        double step = Math.pow(10, Math.floor(Math.log10(Math.abs(metres))) - FIGURES + 1);
-        double steps = Math.ceil(Math.abs(metres) / step - 1e-9);
-        return Math.signum(metres) * Math.rint(steps * step * 1e9) / 1e9;
+
+        void add(int axis, double from, double to) {
+            low[axis] = Math.min(low[axis], from);
+            high[axis] = Math.max(high[axis], to);
+        }
+
+        void widen(int axis, double by) {
+            low[axis] -= by;
+            high[axis] += by;
+        }
+
+        void carry(int axis, double by) {
+            low[axis] += Math.min(0, by);
+            high[axis] += Math.max(0, by);
+        }
+
+        /// Rounded outward, to figures that go with the size, wherever it lies.
+        ///
+        /// @param ground exact lower end along y; NaN for none
+        Space rounded(double ground) {
+            double size = 0;
+            for (int axis = 0; axis < 3; axis++) {
+                size = Math.max(size, high[axis] - low[axis]);
+            }
+            double step = step(size);
+            double bottom = Double.isNaN(ground) ? down(low[1], step) : ground;
+            return new Space(
+                    new Vec3(down(low[0], step), bottom, down(low[2], step)),
+                    new Vec3(-down(-high[0], step), -down(-high[1], step), -down(-high[2], step)));
+        }
+    }
+
+    private static double step(double size) {
+        return Math.pow(10, Math.floor(Math.log10(size)) - FIGURES + 1);
+    }
+
+    /// The next multiple of a step below, 0 rather than −0.
+    private static double down(double metres, double step) {
+        return Math.rint(Math.floor(metres / step + 1e-9) * step * 1e9) / 1e9 + 0.0;
     }
 
     /// What the gas of some frames filled, in whole leaves, with the margin of the bounds around it
     /// but on a closed ground; empty without gas.
     public static Optional<Space> used(List<Frame> frames, Item bounds) {
-        double[] low = {
-            Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY
-        };
-        double[] high = {-low[0], -low[1], -low[2]};
+        Extent filled = new Extent();
         for (Frame frame : frames) {
             for (String channel : GAS) {
                 SparseGrid grid = frame.channels().get(channel);
@@ -121,25 +149,19 @@ public record Space(Vec3 from, Vec3 to) {
                     for (int axis = 0; axis < 3; axis++) {
                         double h = frame.lattice().voxel();
                         double at = frame.lattice().origin(axis) + corner[axis] * h;
-                        low[axis] = Math.min(low[axis], at);
-                        high[axis] = Math.max(high[axis], at + SparseGrid.EDGE * h);
+                        filled.add(axis, at, at + SparseGrid.EDGE * h);
                     }
                 }
             }
         }
-        if (low[0] > high[0]) {
+        if (filled.low[0] > filled.high[0]) {
             return Optional.empty();
         }
-        double margin = bounds.number(Bounds.MARGIN);
-        Vec3 from = bounds.get(Bounds.FROM);
-        boolean ground = bounds.get(Bounds.CLOSED).contains("bottom");
-        return Optional.of(
-                new Space(
-                        rounded(
-                                low[0] - margin,
-                                ground ? from.y() : low[1] - margin,
-                                low[2] - margin),
-                        rounded(high[0] + margin, high[1] + margin, high[2] + margin)));
+        for (int axis = 0; axis < 3; axis++) {
+            filled.widen(axis, bounds.number(Bounds.MARGIN));
+        }
+        boolean grounded = bounds.get(Bounds.CLOSED).contains("bottom");
+        return Optional.of(filled.rounded(grounded ? bounds.get(Bounds.FROM).y() : Double.NaN));
     }
 
     /// The bounds with these corners.
@@ -150,7 +172,8 @@ public record Space(Vec3 from, Vec3 to) {
     /// A voxel for a sketch of it, m.
     public double sketchVoxel() {
         Vec3 size = to.minus(from);
-        return outward(Math.cbrt(size.x() * size.y() * size.z() / SKETCH_VOXELS));
+        double voxel = Math.cbrt(size.x() * size.y() * size.z() / SKETCH_VOXELS);
+        return -down(-voxel, step(voxel));
     }
 
     /// "24 x 18 x 16 m".

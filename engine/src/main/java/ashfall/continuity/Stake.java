@@ -38,10 +38,6 @@ public record Stake(boolean wish, Measure measure, double from, double to, doubl
             this.unit = unit;
         }
 
-        public String label() {
-            return label;
-        }
-
         String figure(double value) {
             return unit == Unit.SECOND
                     ? String.format(Locale.ROOT, "%.2f s", value)

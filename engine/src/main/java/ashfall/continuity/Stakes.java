@@ -16,6 +16,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kind;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
@@ -45,6 +46,9 @@ public final class Stakes {
 
     private static final double GRAVITY = 9.81;
 
+    /// How far a pace may differ from nature's for forecasts to hold: less than they scatter.
+    private static final double NATURAL = 0.1;
+
     private final Shot shot;
     private final Element element;
     private final List<Stake> all = new ArrayList<>();
@@ -54,12 +58,12 @@ public final class Stakes {
         this.element = shot.element(elementName);
     }
 
-    /// Wishes first, then forecasts. There are none of these for fires in a pace that is not
-    /// nature's ([#pace]), and for those that correlations do not hold for.
+    /// Wishes first, then forecasts. There are none of these for fires whose [#pace] is not
+    /// nature's within a tenth, and for those that correlations do not hold for.
     public static List<Stake> of(Shot shot, String elementName) {
         Stakes stakes = new Stakes(shot, elementName);
         stakes.wish();
-        if (pace(shot, stakes.element) == 1) {
+        if (Math.abs(pace(shot, stakes.element) - 1) < NATURAL) {
             stakes.forecast();
         }
         return List.copyOf(stakes.all);
@@ -130,7 +134,7 @@ public final class Stakes {
         }
     }
 
-    private List<Item> giving(ashfall.shot.Kind kind) {
+    private List<Item> giving(Kind kind) {
         return element.sources().values().stream()
                 .filter(s -> s.kind().equals(kind) && s.get(Source.ON))
                 .filter(s -> s.get(Source.RELEASED_FUEL).largest() > 0)

@@ -33,8 +33,7 @@ record Wind(Vec3 mean, double power, double height, double gusts, double every, 
                 air.get(Air.GUSTS_SEED));
     }
 
-    /// m/s along x, y, z at a time, by layer of a box; the topmost counts for the faces over it
-    // too.
+    /// m/s along x, y, z at a time, by layer of a box and one more over it.
     float[][] layers(double seconds, Box box, Lattice lattice) {
         float[] at = at(seconds);
         float[][] layers = new float[3][box.shape().ny() + 1];

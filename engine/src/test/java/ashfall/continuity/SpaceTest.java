@@ -43,6 +43,23 @@ class SpaceTest {
         assertEquals(still.to().z(), windy.to().z());
     }
 
+    /// Far from the origin the corners are rounded outward too, by the size and not by the place.
+    @Test
+    void farAway_thereIsTheSameRoom() {
+        Space here = Space.forecast(burner(), "fire").orElseThrow();
+        Space far =
+                Space.forecast(
+                                burner(
+                                        "elements.fire.sources.pool.centre=-1000,0,1000",
+                                        "elements.fire.sources.pilot.centre=-1000,0.1,1000"),
+                                "fire")
+                        .orElseThrow();
+        assertEquals(here.from().x() - 1000, far.from().x(), 1e-6);
+        assertEquals(here.to().x() - 1000, far.to().x(), 1e-6);
+        assertEquals(here.from().z() + 1000, far.from().z(), 1e-6);
+        assertEquals(here.to().z() + 1000, far.to().z(), 1e-6);
+    }
+
     @Test
     void boundsThatAreTooLow_areSaid_withWhatWouldDo() {
         List<Finding> found =

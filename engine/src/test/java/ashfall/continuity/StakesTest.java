@@ -90,6 +90,7 @@ class StakesTest {
                                 "burner", List.of("radius=0.02", "heat=0.08", "fuel=kerosene")),
                         "fire"));
         assertEquals(List.of(), Stakes.of(burner("elements.fire.lift=2"), "fire"));
+        assertEquals(2, Stakes.of(burner("air.gravity=9.8"), "fire").size());
         assertEquals(List.of(), Stakes.of(burner("elements.fire.timescale=0.5"), "fire"));
     }
 
@@ -170,6 +171,14 @@ class StakesTest {
                                 "elements.fire.stakes",
                                 "wish: flame top 6 m: missed by 2.4 m: 3 m")),
                 after);
+        List<Finding> outLate =
+                Continuity.check(
+                        burner("frames.last=48", "elements.fire.stakes.out=9"),
+                        "fire",
+                        ashfall.shot.Fineness.SKETCH);
+        assertTrue(
+                outLate.getLast().sentence().contains("is after the last frame"),
+                outLate.toString());
         List<Finding> before = Continuity.check(shot, "fire", ashfall.shot.Fineness.SKETCH);
         assertEquals(
                 "wish: heat release 9 kW at 7.00 s is after the last frame, at 2.00 s; wish it"

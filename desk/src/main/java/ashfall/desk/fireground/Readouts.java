@@ -31,6 +31,7 @@ final class Readouts {
     final Label empty = new Label();
     private final Document document;
     private final Runs runs;
+    private Judged judged;
 
     Readouts(Document document, Runs runs) {
         this.document = document;
@@ -145,9 +146,18 @@ final class Readouts {
         return "The first frame of the sketch is coming.";
     }
 
-    /// Says what is forecast and wanted, and what the run shown made of it.
+    /// What the stakes' words were made of.
+    private record Judged(List<Stake> all, Run run, int frames) {}
+
+    /// Says what is forecast and wanted, and what the run shown made of it. A long log takes a
+    /// while to judge, so that is not done again for every frame looked at.
     void say(List<Stake> all) {
         Run run = runs.shown();
+        Judged next = new Judged(all, run, run == null ? 0 : run.log().size());
+        if (next.equals(judged)) {
+            return;
+        }
+        judged = next;
         StringBuilder words = new StringBuilder();
         for (Stake stake : all) {
             words.append(words.isEmpty() ? "" : "\n").append(stake.words());
