@@ -78,7 +78,8 @@ public record Stake(boolean wish, Measure measure, double from, double to, doubl
         return value + (Double.isNaN(at) ? "" : String.format(Locale.ROOT, " at %.2f s", at));
     }
 
-    /// "hit with 5.8 m", "missed by 1.9 m: 4.1 m", or "not seen yet".
+    /// "hit with 5.8 m", "missed by 1.9 m: 4.1 m", "not seen yet", or, of a shot too short to tell,
+    /// "cannot be told".
     public String verdict(List<LogEntry> log, double lastSecond) {
         return judge(log, lastSecond)
                 .map(
@@ -89,7 +90,7 @@ public record Stake(boolean wish, Measure measure, double from, double to, doubl
                                                 + measure.figure(j.missedBy())
                                                 + ": "
                                                 + measure.figure(j.measured()))
-                .orElse("not seen yet");
+                .orElse(isWhole(log, lastSecond) ? "cannot be told" : "not seen yet");
     }
 
     /// What a burn log makes of it; empty while it cannot tell yet.
@@ -104,11 +105,23 @@ public record Stake(boolean wish, Measure measure, double from, double to, doubl
         return Optional.of(new Judged(v, Math.max(0, Math.max(from - v, v - to))));
     }
 
+    private static double seen(List<LogEntry> log) {
+        return log.isEmpty() ? 0 : log.getLast().timeS();
+    }
+
+    /// Half a frame: times of frames are fractions.
+    private static double slack(List<LogEntry> log) {
+        return log.size() < 2 ? 0 : 0.5 * (log.get(1).timeS() - log.get(0).timeS());
+    }
+
+    private static boolean isWhole(List<LogEntry> log, double lastSecond) {
+        return !log.isEmpty() && seen(log) >= lastSecond - slack(log);
+    }
+
     private OptionalDouble measured(List<LogEntry> log, double lastSecond) {
-        double seen = log.isEmpty() ? 0 : log.getLast().timeS();
-        // Half a frame: times of frames are fractions.
-        double slack = log.size() < 2 ? 0 : 0.5 * (log.get(1).timeS() - log.get(0).timeS());
-        boolean whole = seen >= lastSecond - slack;
+        double seen = seen(log);
+        double slack = slack(log);
+        boolean whole = isWhole(log, lastSecond);
         return switch (measure) {
             case TOP -> at(log, LogEntry::flameTopM, seen, slack, whole);
             case STANDS -> usual(log, whole);
@@ -144,7 +157,7 @@ public record Stake(boolean wish, Measure measure, double from, double to, doubl
 
     /// Half of the time over the second half of the burning: flames take a while to stand.
     private static OptionalDouble usual(List<LogEntry> log, boolean whole) {
-        double[] tops = burning(log).stream().mapToDouble(LogEntry::flameTopM).toArray();
+        double[] tops = burning(log).stream().mapToDouble(LogEntry::flameStandsM).toArray();
         if (!whole || tops.length == 0) {
             return none();
         }

@@ -7,6 +7,7 @@ package ashfall.sim;
 /// @param hottestK hottest gas at the end of the frame
 /// @param flameTopM highest point above the ground (or the lowest point of the box) that releases
 ///     heat; 0 without flame
+/// @param flameStandsM highest point that releases over [#FLAME]; 0 in older records
 /// @param gasSeconds seconds that passed for the gas in this frame; 0 in records of older versions
 /// @param voxels of the box at the end of the frame
 /// @param met sides of the bounds that the box may follow the gas to and that the gas met in this
@@ -45,4 +46,11 @@ public record LogEntry(
         String met,
         double hottestFuelK,
         double oxygenAtHotFuel,
-        double gasSeconds) {}
+        double gasSeconds,
+        double flameStandsM) {
+
+    /// W/m³ that make gas part of the flame whose height correlations tell: a tenth of the 1.2
+    /// MW/m³ that pool fires of all sizes release (Orloff & de Ris 1982, Proc. Combust. Inst.
+    /// 19:885).
+    public static final float FLAME = 1.2e5f;
+}

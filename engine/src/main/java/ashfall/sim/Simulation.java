@@ -397,7 +397,6 @@ public final class Simulation {
         double fuelLeft = held[GasFields.FUEL];
         double smoke = held[GasFields.SOOT];
         double enthalpy = held[GasFields.ENTHALPY];
-        int top = room.activity.highestAbove(fields.flame, 1000);
         FlameNeeds needs =
                 FlameNeeds.of(
                         fields, CellRange.all(room.shape), setup.burning().ignition(), workers);
@@ -411,7 +410,7 @@ public final class Simulation {
                 ledger.fuelGone(),
                 ledger.fuelReleased() - ledger.fuelBurnt() - ledger.fuelGone() - fuelLeft,
                 room.activity.largest(new float[][] {fields.temperature}),
-                top < 0 ? 0 : (top + 1 + room.box.y()) * (double) voxel,
+                topAbove(1000),
                 smoke,
                 room.activity.largest(room.fields.velocity),
                 steps.count,
@@ -437,6 +436,13 @@ public final class Simulation {
                 String.join(" ", steps.met),
                 needs.hottestFuelK(),
                 needs.oxygenAtHotFuel(),
-                gasSeconds);
+                gasSeconds,
+                topAbove(LogEntry.FLAME));
+    }
+
+    /// Highest point that releases more, m; 0 without any.
+    private double topAbove(float wattsPerCubicMetre) {
+        int top = room.activity.highestAbove(room.fields.flame, wattsPerCubicMetre);
+        return top < 0 ? 0 : (top + 1 + room.box.y()) * (double) voxel;
     }
 }

@@ -49,11 +49,18 @@ class StakesTest {
                     new ObjectMapper()
                             .convertValue(
                                     Map.of(
-                                            "frame", frame,
-                                            "timeS", t,
-                                            "flameTopM", top.applyAsDouble(t),
-                                            "heatReleaseKw", heat.applyAsDouble(t),
-                                            "hottestK", hottest.applyAsDouble(t)),
+                                            "frame",
+                                            frame,
+                                            "timeS",
+                                            t,
+                                            "flameTopM",
+                                            top.applyAsDouble(t),
+                                            "flameStandsM",
+                                            0.8 * top.applyAsDouble(t),
+                                            "heatReleaseKw",
+                                            heat.applyAsDouble(t),
+                                            "hottestK",
+                                            hottest.applyAsDouble(t)),
                                     LogEntry.class));
         }
         return log;
@@ -144,6 +151,14 @@ class StakesTest {
                 "missed by 10 kW: 80 kW", only(shot, "fire", Measure.HEAT, true).verdict(log, 3));
     }
 
+    /// Half of the time in the later half, of what burns strongly and not of the last wisps.
+    @Test
+    void standingFlame_isJudgedByItsMedian() {
+        Stake stands = only(burner(), "fire", Measure.STANDS, false);
+        List<LogEntry> log = log(4, t -> t < 2 ? 9 : t < 2.2 ? 7 : 4, t -> 1600, t -> 1500);
+        assertEquals("hit with 3.2 m", stands.verdict(log, 4));
+    }
+
     @Test
     void puffing_isReadFromTheHeatRelease() {
         Stake puffing = only(burner(), "fire", Measure.PUFFING, false);
@@ -152,7 +167,8 @@ class StakesTest {
         Stake.Judged judged = puffing.judge(log, 20).orElseThrow();
         assertTrue(judged.isHit());
         assertEquals(1.5, judged.measured(), 0.05);
-        assertTrue(puffing.judge(log.subList(0, 100), 4).isEmpty(), "too few puffs to tell");
+        assertEquals("cannot be told", puffing.verdict(log.subList(0, 100), 4));
+        assertEquals("not seen yet", puffing.verdict(log.subList(0, 100), 20));
     }
 
     @Test

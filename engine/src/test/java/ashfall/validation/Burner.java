@@ -7,6 +7,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
+import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
 import ashfall.work.Cancel;
@@ -28,10 +29,6 @@ record Burner(String fuel, double diameter, double heat) {
     private static final int FIRST = 5;
 
     private static final int PUFFS = 20;
-
-    /// W/m³ that make a voxel part of the flame: a tenth of the 1.2 MW/m³ that pool fires of all
-    /// sizes release (Orloff & de Ris 1982, Proc. Combust. Inst. 19:885).
-    private static final float FLAME = 1.2e5f;
 
     /// What a run showed once it burnt steadily.
     ///
@@ -130,7 +127,7 @@ record Burner(String fuel, double diameter, double heat) {
         for (int y = shape.ny() - 1; y >= 0; y--) {
             for (int z = 0; z < shape.nz(); z++) {
                 for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                    if (f.flame[i] > FLAME) {
+                    if (f.flame[i] > LogEntry.FLAME) {
                         return y + 1;
                     }
                 }
