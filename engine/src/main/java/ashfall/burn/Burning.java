@@ -45,6 +45,8 @@ public final class Burning {
 
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
+    private static final double PER_DENSITY_TEMPERATURE = 1 / GasLaw.DENSITY_TEMPERATURE;
+
     /// Sums a slab keeps; see [Totals].
     private static final int SUMS = 8;
 
@@ -110,12 +112,16 @@ public final class Burning {
     private final float[] hottest;
     private final float[] largest;
 
+    /// Escape factors of the row in hand, for each worker.
+    private final float[][] escaping;
+
     public Burning(GridShape shape, Workers workers) {
         this.shape = shape;
         this.workers = workers;
         this.sums = new double[SUMS][shape.nz()];
         this.hottest = new float[shape.nz()];
         this.largest = new float[shape.nz()];
+        this.escaping = new float[workers.threads()][shape.nx()];
     }
 
     /// Burns for a time step.
@@ -141,10 +147,7 @@ public final class Burning {
             float[] flame,
             float voxel,
             float dtSeconds) {
-        Row row =
-                new Row(
-                        fields, law, s, contents, mass, volume, escape, flame, voxel, dtSeconds,
-                        shape);
+        Row row = new Row(fields, law, s, contents, mass, volume, flame, voxel, dtSeconds, shape);
         for (int z = 0; z < range.depth(); z++) {
             for (int k = 0; k < SUMS; k++) {
                 sums[k][z] = 0;
@@ -155,12 +158,15 @@ public final class Burning {
         workers.forEachSlab(
                 range.depth(),
                 (slab, worker) -> {
+                    float[] out = escaping[worker];
                     for (int y = range.y0(); y < range.y1(); y++) {
+                        escape.row(range.x0(), y, range.z0() + slab, range.width(), out);
                         row.burn(
                                 range.x0(),
                                 y,
                                 range.z0() + slab,
                                 range.width(),
+                                out,
                                 sums,
                                 hottest,
                                 largest,
@@ -186,7 +192,6 @@ public final class Burning {
         private final float[] strain;
         private final float[] kelvin;
         private final GasLaw law;
-        private final Escape escape;
         private final float[][] contents;
         private final float[] mass;
         private final float[] volume;
@@ -219,7 +224,6 @@ public final class Burning {
                 float[][] contents,
                 float[] mass,
                 float[] volume,
-                Escape escape,
                 float[] flame,
                 float voxel,
                 float dt,
@@ -227,7 +231,6 @@ public final class Burning {
             this.strain = fields.strain;
             this.kelvin = fields.temperature;
             this.law = law;
-            this.escape = escape;
             this.contents = contents;
             this.mass = mass;
             this.volume = volume;
@@ -264,6 +267,7 @@ public final class Burning {
                 int y,
                 int z,
                 int n,
+                float[] escaping,
                 double[][] sums,
                 float[] hottest,
                 float[] largest,
@@ -273,6 +277,10 @@ public final class Burning {
             float[] ox = contents[GasFields.OXYGEN];
             float[] soot = contents[GasFields.SOOT];
             int at = shape.at(x0, y, z);
+            // In locals, since sums in memory would make each cell wait for the one before.
+            double radiated = 0;
+            float hot = 0;
+            float most = 0;
             for (int j = 0; j < n; j++) {
                 int i = at + j;
                 double before = law.temperatureOfEnthalpy(e[i]);
@@ -280,16 +288,16 @@ public final class Burning {
                 flame[i] = 0;
                 soot[i] = faded(soot[i], smokeLeft, m, sums[7], slab);
                 if (e[i] == 0 && fuel[i] == 0) {
-                    fill(i, before, largest, slab);
+                    most = Math.max(most, Math.abs(fill(i, before) - 1f));
                     continue;
                 }
                 double gained = 0;
                 float ready = oxygen == 0 ? fuel[i] : Math.min(fuel[i], ox[i] / oxygen);
-                boolean hot = before > ignition;
-                boolean burns = ready > 0 && (hot || touchesHotGas(i));
+                boolean ignites = before > ignition;
+                boolean burns = ready > 0 && (ignites || touchesHotGas(i));
                 if (burns) {
                     double time = mixingTime(i, before);
-                    if (!hot) {
+                    if (!ignites) {
                         time = Math.max(time, voxel / spread);
                     }
                     float share = (float) (1 - Exact.exp(-dt / time));
@@ -302,7 +310,7 @@ public final class Burning {
                     flame[i] = m * released / dt;
                     sums[0][slab] += m * spent;
                     sums[1][slab] += m * released;
-                    sums[2][slab] += m * (released - gained);
+                    radiated += m * (released - gained);
                     sums[3][slab] += m * spent * sootYield;
                 }
                 if (sootBurns && soot[i] > 0 && ox[i] > 0 && before > SOOT_BURNS_ABOVE) {
@@ -313,7 +321,7 @@ public final class Burning {
                     gained += released * kept;
                     flame[i] += m * released / dt;
                     sums[1][slab] += m * released;
-                    sums[2][slab] += m * released * (1 - kept);
+                    radiated += m * released * (1 - kept);
                     sums[4][slab] += m * spent;
                 }
                 float enthalpy = e[i] + (float) gained;
@@ -324,16 +332,19 @@ public final class Burning {
                     after = law.temperatureOfEnthalpy(enthalpy);
                 }
                 if (!burns && before > ambient + 20 && cooling + linear > 0) {
-                    after = cooled(i, after, ox[i], soot[i] * m);
+                    after = cooled(after, ox[i], soot[i] * m, escaping[j]);
                     float left = (float) law.enthalpy(after);
-                    sums[2][slab] += (double) m * (enthalpy - left);
+                    radiated += (double) m * (enthalpy - left);
                     enthalpy = left;
                 }
                 e[i] = withoutDust(enthalpy, 1f);
                 soot[i] = withoutDust(soot[i], 1e-10f);
-                fill(i, after, largest, slab);
-                hottest[slab] = Math.max(hottest[slab], (float) after);
+                most = Math.max(most, Math.abs(fill(i, after) - 1f));
+                hot = Math.max(hot, (float) after);
             }
+            sums[2][slab] += radiated;
+            hottest[slab] = Math.max(hottest[slab], hot);
+            largest[slab] = Math.max(largest[slab], most);
         }
 
         /// Is a neighbour, as it was when the step began, hotter than the ignition?
@@ -348,12 +359,13 @@ public final class Burning {
                     || kelvin[i + sz] > ignition;
         }
 
-        /// The room that the cell's mass takes at a temperature, and its density there.
-        private void fill(int i, double kelvin, float[] largest, int slab) {
-            float filled = (float) (mass[i] * kelvin / GasLaw.DENSITY_TEMPERATURE);
+        /// Finds and returns the room that the cell's mass takes at a temperature, and its density
+        /// there.
+        private float fill(int i, double kelvin) {
+            float filled = (float) (mass[i] * kelvin * PER_DENSITY_TEMPERATURE);
             volume[i] = filled;
             mass[i] = (float) (GasLaw.DENSITY_TEMPERATURE / kelvin);
-            largest[slab] = Math.max(largest[slab], Math.abs(filled - 1f));
+            return filled;
         }
 
         /// Zero in place of traces: they would make the range grow for ever and end as slow
@@ -372,19 +384,15 @@ public final class Burning {
 
         /// Temperature after a step of optically thin T⁴ radiation times the escape factor, never
         /// below ambient.
-        private double cooled(int i, double kelvin, float oxygenShare, float sootDensity) {
-            double c =
-                    cooling
-                            * Escape.absorption(kelvin, sootDensity, oxygenShare)
-                            * escape.factor(i)
-                            * kelvin;
-            c /= GasLaw.DENSITY_TEMPERATURE * law.specificHeat(kelvin);
-            double cube = 1 / (kelvin * kelvin * kelvin) + 3 * c * dt;
-            double radiating = 1 / Exact.cbrt(cube);
+        private double cooled(double kelvin, float oxygenShare, float sootDensity, float escaping) {
+            double c = cooling * Escape.absorption(kelvin, sootDensity, oxygenShare) * escaping;
+            c *= kelvin / (GasLaw.DENSITY_TEMPERATURE * law.specificHeat(kelvin));
+            double cube = kelvin * kelvin * kelvin;
+            double lost = kelvin * (1 - Exact.oneOverCbrt1p(3 * c * dt * cube));
             // What the surroundings radiate back: the loss fades out as T⁴ nears T∞⁴.
             double r = ambient / kelvin;
             double net = 1 - r * r * r * r;
-            return Math.max(ambient, kelvin + (radiating - kelvin) * net - linear * dt);
+            return Math.max(ambient, kelvin - lost * net - linear * dt);
         }
 
         /// What is left of an amount per kilogram; books the rest.

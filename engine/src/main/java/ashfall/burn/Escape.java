@@ -22,6 +22,8 @@ public final class Escape {
     /// CO₂, 12 % H₂O).
     private static final double PRODUCTS = 1.5;
 
+    private static final double PER_OXYGEN_IN_AIR = 1 / Fuel.OXYGEN_IN_AIR;
+
     private final GridShape shape;
     private final GridShape bricks;
     private final Workers workers;
@@ -44,7 +46,7 @@ public final class Escape {
     /// Planck mean absorption of gas with soot, 1/m. Products are told from air by the oxygen they
     /// lack.
     static double absorption(double kelvin, float sootDensity, float oxygenShare) {
-        double products = Math.max(0, 1 - oxygenShare / Fuel.OXYGEN_IN_AIR);
+        double products = Math.max(0, 1 - oxygenShare * PER_OXYGEN_IN_AIR);
         double warm = 1500 / Math.max(600, kelvin);
         return SOOT * sootDensity * kelvin + PRODUCTS * products * Math.min(4, warm * warm);
     }
@@ -111,31 +113,36 @@ public final class Escape {
         return (float) (sum / 6);
     }
 
-    /// The factor at a cell index of the grid, interpolated between the middles of bricks.
-    double factor(int index) {
-        int x = index % shape.sy() - 1;
-        int y = index / shape.sy() % (shape.ny() + 2) - 1;
-        int z = index / shape.sz() - 1;
-        float gx = place(x, bricks.nx());
+    /// Writes the factors of n cells from (x0, y, z) along x, interpolated between the middles of
+    /// bricks.
+    void row(int x0, int y, int z, int n, float[] out) {
         float gy = place(y, bricks.ny());
         float gz = place(z, bricks.nz());
-        int ix = (int) gx;
         int iy = (int) gy;
         int iz = (int) gz;
-        float tx = gx - ix;
         float ty = gy - iy;
         float tz = gz - iz;
-        int i = bricks.at(ix, iy, iz);
-        int dx = ix + 1 < bricks.nx() ? 1 : 0;
         int dy = iy + 1 < bricks.ny() ? bricks.sy() : 0;
         int dz = iz + 1 < bricks.nz() ? bricks.sz() : 0;
-        float a = factor[i] + tx * (factor[i + dx] - factor[i]);
-        float b = factor[i + dy] + tx * (factor[i + dy + dx] - factor[i + dy]);
-        float c = factor[i + dz] + tx * (factor[i + dz + dx] - factor[i + dz]);
-        float d = factor[i + dz + dy] + tx * (factor[i + dz + dy + dx] - factor[i + dz + dy]);
-        float e = a + ty * (b - a);
-        float f = c + ty * (d - c);
-        return e + tz * (f - e);
+        int at = bricks.at(0, iy, iz);
+        int last = bricks.nx() - 1;
+        for (int j = 0; j < n; ) {
+            // Between the middles of two bricks the factors lie on a line.
+            float gx = place(x0 + j, bricks.nx());
+            int ix = Math.min((int) gx, last);
+            float below = across(at + ix, dy, dz, ty, tz);
+            float rise = across(at + Math.min(ix + 1, last), dy, dz, ty, tz) - below;
+            for (; j < n && (int) gx == ix; j++) {
+                out[j] = below + (gx - ix) * rise;
+                gx = place(x0 + j + 1, bricks.nx());
+            }
+        }
+    }
+
+    private float across(int i, int dy, int dz, float ty, float tz) {
+        float a = factor[i] + ty * (factor[i + dy] - factor[i]);
+        float b = factor[i + dz] + ty * (factor[i + dz + dy] - factor[i + dz]);
+        return a + tz * (b - a);
     }
 
     private static float place(int cell, int bricks) {

@@ -4,8 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 
 /// What a sweep of the transport knows of some cells that lie side by side, each at the same place
-/// of all arrays. Rows that belong together differ in the cells, not in the places, because loops
-/// over one index become vector instructions.
+/// of all arrays.
 final class CellRow {
     /// Index of the mass in a cubic metre of gas among the values, after the contents.
     static final int MASS = GasFields.CONTENTS;
@@ -67,14 +66,7 @@ final class CellRow {
 
     /// Finds the masses of `n` cells from their volumes and densities.
     void weigh(int n) {
-        float[] density = value[MASS];
-        for (int i = 0; i < n; i++) {
-            mass[i] = volume[i] * density[i];
-            perVolume[i] = 1f / volume[i];
-        }
-        for (int i = 0; i < n; i++) {
-            perMass[i] = 1f / mass[i];
-        }
+        SweepRows.weigh(volume, value[MASS], mass, perVolume, perMass, n);
     }
 
     /// Repeats the cell at one place from `start` to before `end`.
@@ -92,10 +84,11 @@ final class CellRow {
         }
     }
 
-    /// Slopes of `n` cells whose neighbours stand in two other rows.
-    void slopes(CellRow below, CellRow above, int n) {
+    /// Slopes of cells whose neighbours stand in two other rows, or in the same some places on.
+    void slopes(CellRow below, int low, CellRow above, int high, int from, int to) {
         for (int k = 0; k < VALUES; k++) {
-            slopes(below.value[k], value[k], above.value[k], slope[k], n);
+            SweepRows.slopes(
+                    below.value[k], low, value[k], above.value[k], high, slope[k], from, to);
         }
     }
 
@@ -106,61 +99,24 @@ final class CellRow {
         }
     }
 
-    /// The cells of another row `by` places on.
-    void shift(CellRow from, int by, int n) {
-        shift(from.volume, volume, by, n);
-        shift(from.perVolume, perVolume, by, n);
-        shift(from.perMass, perMass, by, n);
-        shift(from.exchange, exchange, by, n);
-        for (int k = 0; k < VALUES; k++) {
-            shift(from.value[k], value[k], by, n);
-            shift(from.slope[k], slope[k], by, n);
-        }
-    }
-
-    /// `to[i] = from[i + by]` as far as both exist.
-    static void shift(float[] from, float[] to, int by, int n) {
-        System.arraycopy(from, Math.max(0, by), to, Math.max(0, -by), n - Math.abs(by));
-    }
-
-    /// The monotonised central limiter (van Leer 1977, J. Comput. Phys. 23:276): the smallest of
-    /// twice the differences to both sides and their mean, 0 at extrema. One of the two terms is 0:
-    /// minima and maxima are vector instructions, signs and choices are not.
-    static void slopes(float[] below, float[] here, float[] above, float[] slope, int n) {
-        for (int i = 0; i < n; i++) {
-            float a = 2f * (here[i] - below[i]);
-            float b = 2f * (above[i] - here[i]);
-            float mean = 0.25f * (a + b);
-            slope[i] =
-                    Math.max(0f, Math.min(Math.min(a, b), mean))
-                            + Math.min(0f, Math.max(Math.max(a, b), mean));
-        }
-    }
-
-    /// What becomes of `n` cells once the fluxes through their lower and upper faces are known.
-    void update(FaceRow low, FaceRow high, CellRow out, int n) {
-        update(volume, low.moved, high.moved, out.volume, n);
-        update(mass, low.flux[MASS], high.flux[MASS], out.mass, n);
+    /// What becomes of cells once the fluxes through their lower and upper faces are known, the
+    /// latter `by` places on.
+    void update(FaceRow low, FaceRow high, int by, CellRow out, int from, int to) {
+        SweepRows.update(volume, low.moved, high.moved, by, out.volume, from, to);
+        SweepRows.update(mass, low.flux[MASS], high.flux[MASS], by, out.mass, from, to);
         for (int k = 0; k < MASS; k++) {
-            update(value[k], mass, low.flux[k], high.flux[k], out.mass, out.value[k], n);
+            SweepRows.update(
+                    value[k],
+                    mass,
+                    low.flux[k],
+                    high.flux[k],
+                    by,
+                    out.mass,
+                    DUST,
+                    out.value[k],
+                    from,
+                    to);
         }
-        float[] density = out.value[MASS];
-        for (int i = 0; i < n; i++) {
-            density[i] = out.mass[i] / out.volume[i];
-        }
-    }
-
-    private static void update(float[] held, float[] in, float[] gone, float[] out, int n) {
-        for (int i = 0; i < n; i++) {
-            out[i] = held[i] + (in[i] - gone[i]);
-        }
-    }
-
-    private static void update(
-            float[] c, float[] mass, float[] in, float[] gone, float[] after, float[] out, int n) {
-        for (int i = 0; i < n; i++) {
-            float next = (c[i] * mass[i] + (in[i] - gone[i])) / after[i];
-            out[i] = (next + DUST) - DUST;
-        }
+        SweepRows.divide(out.mass, out.volume, out.value[MASS], from, to);
     }
 }

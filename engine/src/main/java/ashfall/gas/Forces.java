@@ -45,7 +45,8 @@ public final class Forces {
     private final FieldPool pool;
     private final Workers workers;
     private final float[][] weightRows;
-    private final float[][] stirRows;
+    private final float[][] belowRows;
+    private final Stirring.Scratch[] stirRows;
 
     public Forces(Box box, Lattice lattice, FieldPool pool, Workers workers) {
         this.shape = box.shape();
@@ -53,8 +54,10 @@ public final class Forces {
         this.lattice = lattice;
         this.pool = pool;
         this.workers = workers;
-        this.weightRows = new float[workers.threads()][shape.nx()];
-        this.stirRows = new float[workers.threads()][Stirring.SCRATCH];
+        this.weightRows = new float[workers.threads()][shape.nx() + 1];
+        this.belowRows = new float[workers.threads()][shape.nx() + 1];
+        this.stirRows = new Stirring.Scratch[workers.threads()];
+        Arrays.setAll(stirRows, worker -> new Stirring.Scratch(shape.nx()));
     }
 
     /// Writes accelerations of the lower faces, m/s², zero where nothing acts.
@@ -91,13 +94,14 @@ public final class Forces {
         float ambient = (float) law.ambientDensity();
         float heat = (float) (s.gravity() * s.lift());
         float smoke = (float) (s.gravity() * s.smokeWeight());
+        float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
         float[] soot = fields.contents[GasFields.SOOT];
         int last = Math.min(r.y1(), shape.ny() - 1);
         workers.forEachSlab(
                 r.depth(),
                 (slab, worker) -> {
                     for (int y = r.y0(); y <= last; y++) {
-                        liftRow(
+                        ForceRows.lift(
                                 fields.temperature,
                                 soot,
                                 out,
@@ -106,29 +110,10 @@ public final class Forces {
                                 shape.sy(),
                                 heat,
                                 smoke,
-                                ambient);
+                                ambient,
+                                halfK);
                     }
                 });
-    }
-
-    private static void liftRow(
-            float[] t,
-            float[] soot,
-            float[] out,
-            int at,
-            int n,
-            int sy,
-            float heat,
-            float smoke,
-            float ambient) {
-        float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
-        for (int i = at, end = at + n; i < end; i++) {
-            float below = 1f / t[i - sy];
-            float here = 1f / t[i];
-            float gas = halfK * (here + below);
-            float carried = halfK * (soot[i] * here + soot[i - sy] * below);
-            out[i] += (heat * (ambient - gas) - smoke * carried) / (gas + carried);
-        }
     }
 
     private void addStirring(
@@ -168,8 +153,6 @@ public final class Forces {
 
     /// How much a force acts in a cell: 0 to 1.
     private static final class Weight {
-        private static final float FULL_SMOKE = 5e-4f;
-
         private final Where where;
         private final float[] kelvin;
         private final float[] soot;
@@ -186,19 +169,13 @@ public final class Forces {
 
         /// Writes the weights of n cells times a factor; false when all are 0.
         boolean row(int at, int n, float factor, float[] out) {
-            float most = 0;
-            for (int i = 0; i < n; i++) {
-                out[i] = factor * of(at + i);
-                most = Math.max(most, out[i]);
-            }
-            return most > 0;
-        }
-
-        float of(int i) {
             return switch (where) {
-                case HEAT -> Math.max(0f, Math.min(1f, (kelvin[i] - ambient - 5f) / 300f));
-                case SMOKE -> Math.min(1f, soot[i] * mass[i] / FULL_SMOKE);
-                case ALL -> 1;
+                case HEAT -> ForceRows.hot(kelvin, ambient, factor, at, n, out);
+                case SMOKE -> ForceRows.dense(soot, mass, factor, at, n, out);
+                case ALL -> {
+                    Arrays.fill(out, 0, n, factor);
+                    yield true;
+                }
             };
         }
     }
@@ -211,25 +188,20 @@ public final class Forces {
         float[] size = pool.borrow();
         CellRange rim = r.grown(2, shape);
         float[][] u = fields.velocity;
+        int sy = shape.sy();
+        int sz = shape.sz();
         float h = (float) lattice.voxel();
+        float quarter = 0.25f / h;
         workers.forEachSlab(
                 rim.depth(),
                 (slab, worker) -> {
                     for (int y = rim.y0(); y < rim.y1(); y++) {
                         int at = shape.at(rim.x0(), y, rim.z0() + slab);
-                        curlRow(
-                                u[0],
-                                u[1],
-                                u[2],
-                                ox,
-                                oy,
-                                oz,
-                                size,
-                                at,
-                                rim.width(),
-                                shape.sy(),
-                                shape.sz(),
-                                0.25f / h);
+                        int n = rim.width();
+                        ForceRows.across(u[2], sz, sy, u[1], sy, sz, quarter, -1, at, n, ox, at);
+                        ForceRows.across(u[0], 1, sz, u[2], sz, 1, quarter, -1, at, n, oy, at);
+                        ForceRows.across(u[1], sy, 1, u[0], 1, sy, quarter, -1, at, n, oz, at);
+                        ForceRows.length(ox, oy, oz, size, at, n);
                     }
                 });
         // The rim's outermost cells have no complete gradient: the force is written one cell
@@ -248,16 +220,8 @@ public final class Forces {
                     (slab, worker) -> {
                         for (int y = inner.y0(); y < inner.y1(); y++) {
                             int at = shape.at(inner.x0(), y, inner.z0() + slab);
-                            confineRow(
-                                    ox,
-                                    oy,
-                                    oz,
-                                    size,
-                                    at,
-                                    inner.width(),
-                                    shape.sy(),
-                                    shape.sz(),
-                                    epsilon * h);
+                            int n = inner.width();
+                            ForceRows.confine(ox, oy, oz, size, at, n, sy, sz, epsilon * h);
                         }
                     });
             spreadToFaces(ox, weight, out[0], 0, inner);
@@ -270,79 +234,24 @@ public final class Forces {
         pool.giveBack(size);
     }
 
-    /// Curl of the face velocities at cell centres and its size, 1/s; `quarter` is 1/(4h).
-    private static void curlRow(
-            float[] u,
-            float[] v,
-            float[] w,
-            float[] ox,
-            float[] oy,
-            float[] oz,
-            float[] size,
-            int at,
-            int n,
-            int sy,
-            int sz,
-            float quarter) {
-        for (int i = at, end = at + n; i < end; i++) {
-            float wy = (w[i + sy] + w[i + sy + sz]) - (w[i - sy] + w[i - sy + sz]);
-            float vz = (v[i + sz] + v[i + sz + sy]) - (v[i - sz] + v[i - sz + sy]);
-            float uz = (u[i + sz] + u[i + sz + 1]) - (u[i - sz] + u[i - sz + 1]);
-            float wx = (w[i + 1] + w[i + 1 + sz]) - (w[i - 1] + w[i - 1 + sz]);
-            float vx = (v[i + 1] + v[i + 1 + sy]) - (v[i - 1] + v[i - 1 + sy]);
-            float uy = (u[i + sy] + u[i + sy + 1]) - (u[i - sy] + u[i - sy + 1]);
-            float a = (wy - vz) * quarter;
-            float b = (uz - wx) * quarter;
-            float c = (vx - uy) * quarter;
-            ox[i] = a;
-            oy[i] = b;
-            oz[i] = c;
-            size[i] = (float) Math.sqrt(a * a + b * b + c * c);
-        }
-    }
-
-    /// Turns the curl (ox, oy, oz) of n cells into the acceleration ε'h|ω|(N × ω), in place;
-    /// `scale` is ε'h.
-    private static void confineRow(
-            float[] ox,
-            float[] oy,
-            float[] oz,
-            float[] size,
-            int at,
-            int n,
-            int sy,
-            int sz,
-            float scale) {
-        for (int i = at, end = at + n; i < end; i++) {
-            float gx = size[i + 1] - size[i - 1];
-            float gy = size[i + sy] - size[i - sy];
-            float gz = size[i + sz] - size[i - sz];
-            float length = (float) Math.sqrt(gx * gx + gy * gy + gz * gz) + 1e-6f;
-            float s = scale * size[i] / length;
-            float a = ox[i];
-            float b = oy[i];
-            float c = oz[i];
-            ox[i] = s * (gy * c - gz * b);
-            oy[i] = s * (gz * a - gx * c);
-            oz[i] = s * (gx * b - gy * a);
-        }
-    }
-
-    /// Cell accelerations to the faces between them, weighted.
+    /// Cell accelerations to the faces between them, weighted by the larger weight of the two.
     private void spreadToFaces(float[] force, Weight weights, float[] out, int axis, CellRange r) {
         int stride = shape.stride(axis);
         int x0 = r.x0() + (axis == 0 ? 1 : 0);
         int y0 = r.y0() + (axis == 1 ? 1 : 0);
         int z0 = r.z0() + (axis == 2 ? 1 : 0);
+        int n = r.x1() - x0;
         workers.forEachSlab(
                 Math.max(0, r.z1() - z0),
                 (slab, worker) -> {
+                    float[] here = weightRows[worker];
+                    float[] below = belowRows[worker];
                     for (int y = y0; y < r.y1(); y++) {
-                        for (int i = shape.at(x0, y, z0 + slab), end = i + r.x1() - x0;
-                                i < end;
-                                i++) {
-                            float weight = Math.max(weights.of(i), weights.of(i - stride));
-                            out[i] += weight * 0.5f * (force[i] + force[i - stride]);
+                        int at = shape.at(x0, y, z0 + slab);
+                        boolean acts = weights.row(at, n, 0.5f, here);
+                        acts |= weights.row(at - stride, n, 0.5f, below);
+                        if (acts) {
+                            ForceRows.spread(force, here, below, out, at, n, stride);
                         }
                     }
                 });

@@ -14,12 +14,20 @@ final class Lanes {
 
     /// Shorter rows go one by one: until they are compiled, vectors are slow objects, and a coarse
     /// grid's first frame waits for them longer than its later ones gain (docs/performance.md).
-    private static final int WORTH = 100;
+    private static final int WORTH = 112;
+
+    /// Machines with shorter vectors have no instruction that fetches by index.
+    private static final boolean FETCHES = FLOATS.length() >= 8;
 
     private Lanes() {}
 
     /// How many of a row of n are taken by vectors; the same bits come out however many.
     static int bound(int n) {
         return n < WORTH ? 0 : FLOATS.loopBound(n);
+    }
+
+    /// The same where values are fetched by index.
+    static int fetchBound(int n) {
+        return FETCHES ? bound(n) : 0;
     }
 }

@@ -39,7 +39,7 @@ final class LineSweep {
     private int face;
 
     private final Beside across = offset -> across(face + offset);
-    private final Beside along = this::shifted;
+    private final Beside along = offset -> row(0);
 
     /// What stays the same through the sweeps of a cycle.
     ///
@@ -110,9 +110,9 @@ final class LineSweep {
                 System.arraycopy(u, from, high.moved, g * width, width);
             }
             scale(high.moved, of.courant, n);
-            high.carry(across, reach, n);
+            high.carry(across, 0, reach, 0, n);
             if (face > first) {
-                across(face - 1).update(low, high, result, n);
+                across(face - 1).update(low, high, 0, result, 0, n);
                 for (int g = 0; g < groups; g++) {
                     int to = at + g * pitch + (face - 1 - first) * stride;
                     result.store(of.fields, of.volume, g * width, to, width);
@@ -145,7 +145,7 @@ final class LineSweep {
         if (flat) {
             across(place).flatten(0, n);
         } else {
-            across(place).slopes(across(place - 1), across(place + 1), n);
+            across(place).slopes(across(place - 1), 0, across(place + 1), 0, 0, n);
             across(place).soften(soft, n);
         }
     }
@@ -178,12 +178,9 @@ final class LineSweep {
         cells.weigh(n);
         Strain.exchange(cells.exchange, of.seconds, of.diffusion, n);
         slopeLines(cells, lines, pitch);
-        low.carry(along, reach, n);
-        for (int k = 0; k <= GasFields.CONTENTS; k++) {
-            CellRow.shift(low.flux[k], high.flux[k], 1, n);
-        }
-        CellRow.shift(low.moved, high.moved, 1, n);
-        cells.update(low, high, result, n);
+        int last = n - reach;
+        low.carry(along, 1, reach, reach, last + 1);
+        cells.update(low, low, 1, result, reach, last);
         for (int line = 0; line < lines; line++) {
             int start = line * pitch + reach;
             result.store(of.fields, of.volume, start, at + line * sy, width);
@@ -199,13 +196,7 @@ final class LineSweep {
     }
 
     private void slopeLines(CellRow cells, int lines, int pitch) {
-        CellRow below = row(1);
-        CellRow above = row(2);
-        for (int k = 0; k <= GasFields.CONTENTS; k++) {
-            CellRow.shift(cells.value[k], below.value[k], -1, n);
-            CellRow.shift(cells.value[k], above.value[k], 1, n);
-        }
-        cells.slopes(below, above, n);
+        cells.slopes(cells, -1, cells, 1, 1, n - 1);
         cells.soften(soft, n);
         CellRange r = cycle.range;
         for (int line = 0; line < lines; line++) {
@@ -216,17 +207,6 @@ final class LineSweep {
         }
     }
 
-    /// The cells of the lines in hand, so many places on.
-    private CellRow shifted(int offset) {
-        CellRow cells = row(0);
-        if (offset == 0) {
-            return cells;
-        }
-        CellRow row = row(offset < 0 ? -2 * offset - 1 : 2 * offset);
-        row.shift(cells, offset, n);
-        return row;
-    }
-
     /// Cells that the fastest face of some rows may draw from.
     private int reach(float[] u, int at, int stride, int count, int pitch, int groups, int width) {
         float fastest = 0;
@@ -234,27 +214,11 @@ final class LineSweep {
         for (int c = 0; c < count; c++) {
             for (int g = 0; g < groups; g++) {
                 int from = at + g * pitch + c * stride;
-                fastest = Math.max(fastest, largest(u, from, width));
-                least = Math.min(least, least(cycle.volume, from, width));
+                fastest = Math.max(fastest, SweepRows.largest(u, from, width));
+                least = Math.min(least, SweepRows.least(cycle.volume, from, width));
             }
         }
         return Math.min(MOST_REACH, 1 + (int) (fastest * cycle.courant / Math.max(least, LEAST)));
-    }
-
-    private static float largest(float[] a, int from, int n) {
-        float most = 0;
-        for (int i = from, end = from + n; i < end; i++) {
-            most = Math.max(most, Math.abs(a[i]));
-        }
-        return most;
-    }
-
-    private static float least(float[] a, int from, int n) {
-        float least = Float.MAX_VALUE;
-        for (int i = from, end = from + n; i < end; i++) {
-            least = Math.min(least, a[i]);
-        }
-        return least;
     }
 
     private static void scale(float[] a, float factor, int n) {

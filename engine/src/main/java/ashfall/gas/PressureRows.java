@@ -240,7 +240,8 @@ final class PressureRows {
         for (int y = 0; y < s.ny(); y++) {
             int i = s.at(0, y, z);
             for (int end = i + Lanes.bound(s.nx()); i < end; i += LANES.length()) {
-                most = most.max(load(r, i).abs());
+                FloatVector size = load(r, i).abs();
+                most = most.blend(size, most.lt(size));
             }
             for (int end = s.at(s.nx(), y, z); i < end; i++) {
                 rest = Math.max(rest, Math.abs(r[i]));

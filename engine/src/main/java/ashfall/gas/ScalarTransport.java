@@ -152,7 +152,7 @@ public final class ScalarTransport {
                     for (int y = r.y0(); y < r.y1(); y++) {
                         int at = shape.at(r.x0(), y, r.z0() + slab);
                         float row =
-                                stretchRow(
+                                SweepRows.stretch(
                                         u[0], u[1], u[2], volume, perCell, at, r.width(), sy, sz);
                         most = Math.max(most, row);
                     }
@@ -161,27 +161,6 @@ public final class ScalarTransport {
         float most = 0;
         for (int slab = 0; slab < r.depth(); slab++) {
             most = Math.max(most, stretch[slab]);
-        }
-        return most;
-    }
-
-    private static float stretchRow(
-            float[] u,
-            float[] v,
-            float[] w,
-            float[] volume,
-            float perCell,
-            int at,
-            int n,
-            int sy,
-            int sz) {
-        float most = 0;
-        for (int i = at, end = at + n; i < end; i++) {
-            float x = u[i + 1] - u[i];
-            float y = v[i + sy] - v[i];
-            float z = w[i + sz] - w[i];
-            float drawn = perCell * (Math.max(x, z) + Math.max(0f, y));
-            most = Math.max(most, drawn - (volume[i] - 1f));
         }
         return most;
     }

@@ -2,6 +2,11 @@ package ashfall.gas;
 
 import ashfall.grid.Seeded;
 
+import jdk.incubator.vector.FloatVector;
+import jdk.incubator.vector.IntVector;
+import jdk.incubator.vector.VectorOperators;
+import jdk.incubator.vector.VectorSpecies;
+
 /// Seeded, divergence-free stirring: the curl of a random vector potential (Bridson, Houriham &
 /// Nordenstam 2007, ACM TOG 26(3)), in octaves from the largest eddy to the smallest. Eddies of
 /// size ℓ turn at `v(ℓ/L)^(1/3)` (Kolmogorov), so they accelerate the gas by `v_ℓ²/ℓ`; the strength
@@ -12,9 +17,23 @@ import ashfall.grid.Seeded;
 public final class Stirring {
     private static final int N = 32;
     private static final int MASK = N - 1;
+    private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
-    /// Floats that [#addRow] needs for itself.
-    static final int SCRATCH = 3 * (N + 1);
+    /// 0, 1, 2 ...
+    private static final FloatVector PLACES = FloatVector.zero(LANES).addIndex(1);
+
+    /// What [#addRow] needs for itself: the pattern along a row, its first cell once more at its
+    /// end, and where in it the places lie.
+    static final class Scratch {
+        private final float[] row = new float[3 * (N + 1)];
+        private final int[] cell;
+        private final float[] part;
+
+        Scratch(int places) {
+            cell = new int[places];
+            part = new float[places];
+        }
+    }
 
     /// Tile cells that an eddy of the filtered potential spans.
     private static final float CELLS_PER_EDDY = 5;
@@ -63,7 +82,6 @@ public final class Stirring {
     /// @param x of the first place, m; the next are `spacing` apart
     /// @param weights of the places, from index 0
     /// @param at index of the first place in the fields
-    /// @param scratch of [#SCRATCH] floats
     void addRow(
             float x,
             float y,
@@ -74,21 +92,21 @@ public final class Stirring {
             float[][] out,
             int at,
             int n,
-            float[] scratch) {
+            Scratch scratch) {
         for (int o = 0; o < octaves; o++) {
             float moved = (float) (0.5 * drift[o] * seconds);
             float s = perMetre[o];
             float strength = acceleration[o] * 0.70710677f;
-            blend((y - moved) * s, (z + moved) * s, strength, scratch);
+            blend((y - moved) * s, (z + moved) * s, strength, n, scratch.row);
             addBlended(scratch, x * s + o * 7.3f, spacing * s, weights, out, at, n);
-            blend((y - moved) * s + o * 11.1f, (z - moved) * s + 9.2f, strength, scratch);
+            blend((y - moved) * s + o * 11.1f, (z - moved) * s + 9.2f, strength, n, scratch.row);
             addBlended(scratch, (x - moved) * s + 15.7f, spacing * s, weights, out, at, n);
         }
     }
 
     /// The pattern along x at a place of y and z, times a strength, its first cell repeated at the
-    /// end.
-    private void blend(float y, float z, float strength, float[] row) {
+    /// end; for n places.
+    private void blend(float y, float z, float strength, int n, float[] row) {
         int iy = floor(y);
         int iz = floor(z);
         float ty = y - iy;
@@ -101,7 +119,15 @@ public final class Stirring {
         float w10 = strength * ty * (1 - tz);
         float w01 = strength * (1 - ty) * tz;
         float w11 = strength * ty * tz;
-        for (int i = 0; i < 3 * N; i++) {
+        int i = 0;
+        for (int end = Lanes.bound(n) > 0 ? 3 * N : 0; i < end; i += LANES.length()) {
+            FloatVector a = FloatVector.fromArray(LANES, tile, y0 + z0 + i);
+            FloatVector b = FloatVector.fromArray(LANES, tile, y1 + z0 + i);
+            FloatVector c = FloatVector.fromArray(LANES, tile, y0 + z1 + i);
+            FloatVector d = FloatVector.fromArray(LANES, tile, y1 + z1 + i);
+            a.mul(w00).add(b.mul(w10)).add(c.mul(w01).add(d.mul(w11))).intoArray(row, i);
+        }
+        for (; i < 3 * N; i++) {
             row[i] =
                     (w00 * tile[y0 + z0 + i] + w10 * tile[y1 + z0 + i])
                             + (w01 * tile[y0 + z1 + i] + w11 * tile[y1 + z1 + i]);
@@ -112,19 +138,58 @@ public final class Stirring {
     }
 
     private static void addBlended(
-            float[] row, float from, float step, float[] weights, float[][] out, int at, int n) {
-        float[] a = out[0];
-        float[] b = out[1];
-        float[] c = out[2];
-        for (int i = 0; i < n; i++) {
+            Scratch s, float from, float step, float[] weights, float[][] out, int at, int n) {
+        locate(from, step, s.cell, s.part, n);
+        for (int axis = 0; axis < 3; axis++) {
+            addBlended(s.row, axis, s.cell, s.part, weights, out[axis], at, n);
+        }
+    }
+
+    /// Where n places along the pattern lie: index of the cell's first component, and how far they
+    /// are beyond it.
+    private static void locate(float from, float step, int[] cell, float[] part, int n) {
+        int i = 0;
+        for (int end = Lanes.bound(n); i < end; i += LANES.length()) {
+            FloatVector x = FloatVector.broadcast(LANES, i).add(PLACES).mul(step).add(from);
+            IntVector whole = (IntVector) x.convert(VectorOperators.F2I, 0);
+            FloatVector back = (FloatVector) whole.convert(VectorOperators.I2F, 0);
+            FloatVector below = back.sub(1f);
+            FloatVector floor = back.blend(below, x.lt(back));
+            x.sub(floor).intoArray(part, i);
+            IntVector index = (IntVector) floor.convert(VectorOperators.F2I, 0);
+            index.and(MASK).mul(3).intoArray(cell, i);
+        }
+        for (; i < n; i++) {
             float x = from + i * step;
             int ix = floor(x);
-            float t = x - ix;
-            int k = 3 * (ix & MASK);
-            float w = weights[i];
-            a[at + i] += w * (row[k] + t * (row[k + 3] - row[k]));
-            b[at + i] += w * (row[k + 1] + t * (row[k + 4] - row[k + 1]));
-            c[at + i] += w * (row[k + 2] + t * (row[k + 5] - row[k + 2]));
+            part[i] = x - ix;
+            cell[i] = 3 * (ix & MASK);
+        }
+    }
+
+    private static void addBlended(
+            float[] row,
+            int axis,
+            int[] cell,
+            float[] part,
+            float[] weights,
+            float[] out,
+            int at,
+            int n) {
+        int i = 0;
+        for (int end = Lanes.fetchBound(n); i < end; i += LANES.length()) {
+            FloatVector a = FloatVector.fromArray(LANES, row, axis, cell, i);
+            FloatVector b = FloatVector.fromArray(LANES, row, axis + 3, cell, i);
+            b.sub(a)
+                    .mul(FloatVector.fromArray(LANES, part, i))
+                    .add(a)
+                    .mul(FloatVector.fromArray(LANES, weights, i))
+                    .add(FloatVector.fromArray(LANES, out, at + i))
+                    .intoArray(out, at + i);
+        }
+        for (; i < n; i++) {
+            int k = cell[i] + axis;
+            out[at + i] += weights[i] * (row[k] + part[i] * (row[k + 3] - row[k]));
         }
     }
 

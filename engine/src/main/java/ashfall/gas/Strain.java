@@ -30,63 +30,27 @@ public final class Strain {
             float voxel,
             float[] out,
             Workers workers) {
+        int sy = shape.sy();
+        int sz = shape.sz();
+        int n = range.width();
+        float[] u = velocity[0];
+        float[] v = velocity[1];
+        float[] w = velocity[2];
+        float[][][] shears = new float[workers.threads()][3][n];
         workers.forEachSlab(
                 range.depth(),
                 (slab, worker) -> {
+                    float[] xy = shears[worker][0];
+                    float[] xz = shears[worker][1];
+                    float[] yz = shears[worker][2];
                     for (int y = range.y0(); y < range.y1(); y++) {
-                        row(
-                                velocity[0],
-                                velocity[1],
-                                velocity[2],
-                                out,
-                                shape.at(range.x0(), y, range.z0() + slab),
-                                range.width(),
-                                shape.sy(),
-                                shape.sz(),
-                                1 / voxel);
+                        int at = shape.at(range.x0(), y, range.z0() + slab);
+                        ForceRows.across(u, 1, sy, v, sy, 1, 0.25f, 1, at, n, xy, 0);
+                        ForceRows.across(u, 1, sz, w, sz, 1, 0.25f, 1, at, n, xz, 0);
+                        ForceRows.across(v, sy, sz, w, sz, sy, 0.25f, 1, at, n, yz, 0);
+                        ForceRows.strain(u, v, w, xy, xz, yz, out, at, n, sy, sz, 1 / voxel, LEAST);
                     }
                 });
-    }
-
-    private static void row(
-            float[] u,
-            float[] v,
-            float[] w,
-            float[] out,
-            int at,
-            int n,
-            int sy,
-            int sz,
-            float perVoxel) {
-        for (int i = at, end = at + n; i < end; i++) {
-            float xx = u[i + 1] - u[i];
-            float yy = v[i + sy] - v[i];
-            float zz = w[i + sz] - w[i];
-            float xy =
-                    0.25f
-                            * ((u[i + sy] + u[i + sy + 1])
-                                    - (u[i - sy] + u[i - sy + 1])
-                                    + (v[i + 1] + v[i + 1 + sy])
-                                    - (v[i - 1] + v[i - 1 + sy]));
-            float xz =
-                    0.25f
-                            * ((u[i + sz] + u[i + sz + 1])
-                                    - (u[i - sz] + u[i - sz + 1])
-                                    + (w[i + 1] + w[i + 1 + sz])
-                                    - (w[i - 1] + w[i - 1 + sz]));
-            float yz =
-                    0.25f
-                            * ((v[i + sz] + v[i + sz + sy])
-                                    - (v[i - sz] + v[i - sz + sy])
-                                    + (w[i + sy] + w[i + sy + sz])
-                                    - (w[i - sy] + w[i - sy + sz]));
-            float growth = xx + yy + zz;
-            float squares =
-                    2 * (xx * xx + yy * yy + zz * zz)
-                            - (2f / 3) * growth * growth
-                            + (xy * xy + xz * xz + yz * yz);
-            out[i] = Math.max(LEAST, perVoxel * (float) Math.sqrt(Math.max(0f, squares)));
-        }
     }
 
     /// Turns the strain rates of n cells into what unseen eddies and molecules exchange with a

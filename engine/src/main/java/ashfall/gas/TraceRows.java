@@ -17,9 +17,6 @@ import jdk.incubator.vector.VectorSpecies;
 final class TraceRows {
     private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
-    /// Machines with shorter vectors have no instruction that fetches by index.
-    private static final boolean FETCHES = LANES.length() >= 8;
-
     private final GridShape shape;
     private final int sy;
     private final int sz;
@@ -132,10 +129,13 @@ final class TraceRows {
         return FloatVector.fromArray(LANES, f, offset, index, x);
     }
 
-    /// Values found at the places of n paths, times a sign.
+    /// Values found at the places of n paths, times a sign. The columns are taken in a loop because
+    /// the compiler would run out of room with two calls, and leave the second's vectors as slow
+    /// objects.
     void sample(float[] f, float sign, float[] out, int at, int n) {
-        column(f, 0, left, n);
-        column(f, 1, right, n);
+        for (int side = 0; side < 2; side++) {
+            column(f, side, side == 0 ? left : right, n);
+        }
         finish(sign, out, at, n);
     }
 
@@ -144,9 +144,25 @@ final class TraceRows {
         column(f, 0, left, low, high, at, n);
         column(f, 1, right, least, most, 0, n);
         finish(1f, out, at, n);
-        for (int x = 0; x < n; x++) {
-            low[at + x] = Math.min(low[at + x], least[x]);
-            high[at + x] = Math.max(high[at + x], most[x]);
+        widen(low, high, at, n);
+    }
+
+    /// Takes the extremes on the upper side along x into those of the lower.
+    private void widen(float[] low, float[] high, int at, int n) {
+        int x = 0;
+        for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
+            int i = at + x;
+            FloatVector a = FloatVector.fromArray(LANES, low, i);
+            FloatVector b = FloatVector.fromArray(LANES, least, x);
+            a.blend(b, b.lt(a)).intoArray(low, i);
+            FloatVector c = FloatVector.fromArray(LANES, high, i);
+            FloatVector d = FloatVector.fromArray(LANES, most, x);
+            c.blend(d, c.lt(d)).intoArray(high, i);
+        }
+        for (; x < n; x++) {
+            int i = at + x;
+            low[i] = least[x] < low[i] ? least[x] : low[i];
+            high[i] = high[i] < most[x] ? most[x] : high[i];
         }
     }
 
@@ -154,7 +170,7 @@ final class TraceRows {
     /// (`offset` 0) or the upper (1).
     private void column(float[] f, int offset, float[] out, int n) {
         int x = 0;
-        for (int end = FETCHES ? Lanes.bound(n) : 0; x < end; x += LANES.length()) {
+        for (int end = Lanes.fetchBound(n); x < end; x += LANES.length()) {
             FloatVector s = load(ty, x);
             FloatVector a = fetch(f, offset, first, x);
             a = between(a, fetch(f, offset + sy, first, x), s);
@@ -186,15 +202,21 @@ final class TraceRows {
     private void column(
             float[] f, int offset, float[] out, float[] low, float[] high, int at, int n) {
         int x = 0;
-        for (int end = FETCHES ? Lanes.bound(n) : 0; x < end; x += LANES.length()) {
+        for (int end = Lanes.fetchBound(n); x < end; x += LANES.length()) {
             FloatVector s = load(ty, x);
             FloatVector a = fetch(f, offset, first, x);
             FloatVector b = fetch(f, offset + sy, first, x);
             FloatVector c = fetch(f, offset + sz, first, x);
             FloatVector d = fetch(f, offset + sz + sy, first, x);
             between(between(a, b, s), between(c, d, s), load(tz, x)).intoArray(out, x);
-            a.min(b).min(c.min(d)).intoArray(low, at + x);
-            a.max(b).max(c.max(d)).intoArray(high, at + x);
+            VectorMask<Float> firstRises = a.lt(b);
+            VectorMask<Float> secondRises = c.lt(d);
+            FloatVector lower = b.blend(a, firstRises);
+            FloatVector other = d.blend(c, secondRises);
+            lower.blend(other, other.lt(lower)).intoArray(low, at + x);
+            FloatVector upper = a.blend(b, firstRises);
+            other = c.blend(d, secondRises);
+            upper.blend(other, upper.lt(other)).intoArray(high, at + x);
         }
         for (; x < n; x++) {
             int i = first[x] + offset;
@@ -203,8 +225,13 @@ final class TraceRows {
             float a = f[i] + s * (f[i + sy] - f[i]);
             float b = f[j] + s * (f[j + sy] - f[j]);
             out[x] = a + tz[x] * (b - a);
-            low[at + x] = Math.min(Math.min(f[i], f[i + sy]), Math.min(f[j], f[j + sy]));
-            high[at + x] = Math.max(Math.max(f[i], f[i + sy]), Math.max(f[j], f[j + sy]));
+            // Compared like the vectors, to the sign of a zero.
+            float lower = f[i] < f[i + sy] ? f[i] : f[i + sy];
+            float other = f[j] < f[j + sy] ? f[j] : f[j + sy];
+            low[at + x] = other < lower ? other : lower;
+            float upper = f[i] < f[i + sy] ? f[i + sy] : f[i];
+            other = f[j] < f[j + sy] ? f[j + sy] : f[j];
+            high[at + x] = upper < other ? other : upper;
         }
     }
 

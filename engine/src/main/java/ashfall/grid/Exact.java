@@ -5,7 +5,7 @@ package ashfall.grid;
 /// voxel, these replace `Math.exp` and kin.
 ///
 /// Relative errors, measured against `StrictMath` by `ExactTest`: [#exp] 4e-16, [#log] 5e-16,
-/// [#cbrt] 4e-16, [#pow] 1e-13 for results between 1e-30 and 1e30.
+/// [#cbrt] 4e-16, [#oneOverCbrt1p] 4e-16, [#pow] 1e-13 for results between 1e-30 and 1e30.
 public final class Exact {
     private static final double LN2_HIGH = 0.6931471803691238;
     private static final double LN2_LOW = 1.9082149292705877e-10;
@@ -85,5 +85,14 @@ public final class Exact {
             y = (2 * y + x / (y * y)) / 3;
         }
         return y;
+    }
+
+    /// One over the cube root of 1 + x, x >= 0.
+    public static double oneOverCbrt1p(double x) {
+        if (x < 1e-3) {
+            // The next term of the series is below 2^-53.
+            return 1 - x * (1.0 / 3 - x * (2.0 / 9 - x * (14.0 / 81 - x * (35.0 / 243))));
+        }
+        return 1 / cbrt(1 + x);
     }
 }

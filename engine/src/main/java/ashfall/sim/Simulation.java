@@ -309,10 +309,15 @@ public final class Simulation {
         float[] mass = pool.borrow();
         double step = length;
         for (int attempt = 0; ; attempt++) {
-            for (int k = 0; k < burnt.length; k++) {
-                System.arraycopy(fields.contents[k], 0, burnt[k], 0, burnt[k].length);
-            }
-            System.arraycopy(fields.mass, 0, mass, 0, mass.length);
+            workers.forEachSlab(
+                    room.shape.nz() + 2,
+                    (slab, worker) -> {
+                        int n = room.shape.sz();
+                        for (int k = 0; k < burnt.length; k++) {
+                            System.arraycopy(fields.contents[k], slab * n, burnt[k], slab * n, n);
+                        }
+                        System.arraycopy(fields.mass, slab * n, mass, slab * n, n);
+                    });
             double dt = setup.motion().gasSeconds(time, time + step);
             Ledger next = ledger;
             for (SourceStage source : room.sources) {

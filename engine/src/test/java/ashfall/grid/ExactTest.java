@@ -28,6 +28,13 @@ class ExactTest {
     }
 
     @Test
+    void oneOverCbrt1p_ofSmallAndLargeNumbers_isWithinItsStatedError() {
+        DoubleUnaryOperator reference = x -> 1 / StrictMath.cbrt(1 + x);
+        assertEquals(0, worst(Exact::oneOverCbrt1p, reference, 0, 2e-3), 4e-16);
+        assertEquals(0, worst(Exact::oneOverCbrt1p, reference, 0, 50), 4e-16);
+    }
+
+    @Test
     void pow_ofUsualNumbers_isWithinItsStatedError() {
         assertEquals(
                 0,
