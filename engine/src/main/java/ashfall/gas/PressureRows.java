@@ -235,19 +235,11 @@ final class PressureRows {
 
     /// Largest size in a plane.
     static float largest(float[] r, GridShape s, int z) {
-        FloatVector most = FloatVector.zero(LANES);
-        float rest = 0;
+        float most = 0;
         for (int y = 0; y < s.ny(); y++) {
-            int i = s.at(0, y, z);
-            for (int end = i + Lanes.bound(s.nx()); i < end; i += LANES.length()) {
-                FloatVector size = load(r, i).abs();
-                most = most.blend(size, most.lt(size));
-            }
-            for (int end = s.at(s.nx(), y, z); i < end; i++) {
-                rest = Math.max(rest, Math.abs(r[i]));
-            }
+            most = Math.max(most, SweepRows.largest(r, s.at(0, y, z), s.nx()));
         }
-        return Math.max(rest, most.reduceLanes(VectorOperators.MAX));
+        return most;
     }
 
     /// Σ a b over a plane: sixteen sums of floats along each row, the rest in double.

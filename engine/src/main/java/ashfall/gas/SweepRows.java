@@ -19,32 +19,42 @@ final class SweepRows {
 
     /// Largest size of n values from an index.
     static float largest(float[] a, int from, int n) {
+        int i = from + Lanes.bound(n);
+        float most = i > from ? largestBefore(a, from, i) : 0;
+        for (int end = from + n; i < end; i++) {
+            most = Math.max(most, Math.abs(a[i]));
+        }
+        return most;
+    }
+
+    // Sums and extremes of vectors have methods of their own, so that rows which are taken one by
+    // one never touch a vector.
+    private static float largestBefore(float[] a, int from, int to) {
         FloatVector most = FloatVector.zero(LANES);
-        int i = from;
-        for (int end = from + Lanes.bound(n); i < end; i += LANES.length()) {
+        for (int i = from; i < to; i += LANES.length()) {
             FloatVector size = fromArray(LANES, a, i).abs();
             most = most.blend(size, most.lt(size));
         }
-        float rest = 0;
-        for (int end = from + n; i < end; i++) {
-            rest = Math.max(rest, Math.abs(a[i]));
-        }
-        return Math.max(rest, most.reduceLanes(VectorOperators.MAX));
+        return most.reduceLanes(VectorOperators.MAX);
     }
 
     /// Smallest of n values from an index, and 1.
     static float least(float[] a, int from, int n) {
+        int i = from + Lanes.bound(n);
+        float least = i > from ? leastBefore(a, from, i) : 1;
+        for (int end = from + n; i < end; i++) {
+            least = Math.min(least, a[i]);
+        }
+        return least;
+    }
+
+    private static float leastBefore(float[] a, int from, int to) {
         FloatVector least = FloatVector.broadcast(LANES, 1f);
-        int i = from;
-        for (int end = from + Lanes.bound(n); i < end; i += LANES.length()) {
+        for (int i = from; i < to; i += LANES.length()) {
             FloatVector value = fromArray(LANES, a, i);
             least = least.blend(value, value.lt(least));
         }
-        float rest = 1;
-        for (int end = from + n; i < end; i++) {
-            rest = Math.min(rest, a[i]);
-        }
-        return Math.min(rest, least.reduceLanes(VectorOperators.MIN));
+        return least.reduceLanes(VectorOperators.MIN);
     }
 
     /// The most that the flow draws out of n cells before the last sweep brings them back, over a
@@ -59,9 +69,30 @@ final class SweepRows {
             int n,
             int sy,
             int sz) {
+        int i = at + Lanes.bound(n);
+        float most = i > at ? stretchBefore(u, v, w, volume, perCell, at, i, sy, sz) : 0;
+        for (int end = at + n; i < end; i++) {
+            float x = u[i + 1] - u[i];
+            float y = v[i + sy] - v[i];
+            float z = w[i + sz] - w[i];
+            float drawn = perCell * (Math.max(x, z) + Math.max(0f, y));
+            most = Math.max(most, drawn - (volume[i] - 1f));
+        }
+        return most;
+    }
+
+    private static float stretchBefore(
+            float[] u,
+            float[] v,
+            float[] w,
+            float[] volume,
+            float perCell,
+            int from,
+            int to,
+            int sy,
+            int sz) {
         FloatVector most = FloatVector.zero(LANES);
-        int i = at;
-        for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
+        for (int i = from; i < to; i += LANES.length()) {
             FloatVector x = fromArray(LANES, u, i + 1).sub(fromArray(LANES, u, i));
             FloatVector y = fromArray(LANES, v, i + sy).sub(fromArray(LANES, v, i));
             FloatVector z = fromArray(LANES, w, i + sz).sub(fromArray(LANES, w, i));
@@ -69,15 +100,7 @@ final class SweepRows {
             FloatVector over = drawn.sub(fromArray(LANES, volume, i).sub(1f));
             most = most.blend(over, most.lt(over));
         }
-        float rest = 0;
-        for (int end = at + n; i < end; i++) {
-            float x = u[i + 1] - u[i];
-            float y = v[i + sy] - v[i];
-            float z = w[i + sz] - w[i];
-            float drawn = perCell * (Math.max(x, z) + Math.max(0f, y));
-            rest = Math.max(rest, drawn - (volume[i] - 1f));
-        }
-        return Math.max(rest, most.reduceLanes(VectorOperators.MAX));
+        return most.reduceLanes(VectorOperators.MAX);
     }
 
     /// Masses of cells from their volumes and densities, and one over both.
@@ -143,19 +166,20 @@ final class SweepRows {
 
     /// What of `moved` goes in a direction (1 or -1); false when nothing does.
     static boolean going(float[] moved, float direction, float[] out, int from, int to) {
-        FloatVector most = FloatVector.zero(LANES);
+        boolean any = false;
         int i = from;
         for (int end = from + Lanes.bound(to - from); i < end; i += LANES.length()) {
-            FloatVector part = fromArray(LANES, moved, i).mul(direction).max(0f);
-            part.intoArray(out, i);
-            most = most.max(part);
+            FloatVector part = fromArray(LANES, moved, i).mul(direction);
+            VectorMask<Float> other = part.lt(0f);
+            any |= !other.allTrue();
+            part.blend(0f, other).intoArray(out, i);
         }
-        float rest = 0;
         for (; i < to; i++) {
-            out[i] = Math.max(0f, direction * moved[i]);
-            rest = Math.max(rest, out[i]);
+            float part = direction * moved[i];
+            any |= !(part < 0);
+            out[i] = part < 0 ? 0 : part;
         }
-        return Math.max(rest, most.reduceLanes(VectorOperators.MAX)) > 0;
+        return any;
     }
 
     /// Draws volumes from cells: signed masses, and where in the cells' courses their mean lies, as
@@ -206,15 +230,16 @@ final class SweepRows {
             int from,
             int to) {
         float half = 0.5f * direction;
-        FloatVector most = FloatVector.zero(LANES);
+        boolean more = false;
         int i = from;
         for (int end = from + Lanes.bound(to - from); i < end; i += LANES.length()) {
             int c = i + by;
             FloatVector wanted = fromArray(LANES, rest, i);
-            FloatVector part = wanted.min(fromArray(LANES, volume, i + volumeBy));
-            FloatVector left = wanted.sub(part);
-            left.intoArray(rest, i);
-            most = most.max(left);
+            FloatVector held = fromArray(LANES, volume, i + volumeBy);
+            VectorMask<Float> over = held.lt(wanted);
+            more |= over.anyTrue();
+            FloatVector part = wanted.blend(held, over);
+            wanted.sub(part).intoArray(rest, i);
             FloatVector place = part.mul(fromArray(LANES, perVolume, c)).neg().add(1f).mul(half);
             FloatVector taken =
                     fromArray(LANES, density, c)
@@ -223,17 +248,16 @@ final class SweepRows {
             taken.mul(direction).intoArray(amount, i);
             taken.mul(fromArray(LANES, perMass, c)).neg().add(1f).mul(half).intoArray(middle, i);
         }
-        float more = 0;
         for (; i < to; i++) {
             int c = i + by;
             float part = Math.min(rest[i], volume[i + volumeBy]);
+            more |= part < rest[i];
             rest[i] -= part;
-            more = Math.max(more, rest[i]);
             float taken = part * (density[c] + half * (1f - part * perVolume[c]) * slope[c]);
             amount[i] = direction * taken;
             middle[i] = half * (1f - taken * perMass[c]);
         }
-        return Math.max(more, most.reduceLanes(VectorOperators.MAX)) > 0;
+        return more;
     }
 
     /// `to += a`

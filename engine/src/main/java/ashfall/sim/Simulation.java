@@ -43,7 +43,7 @@ public final class Simulation {
     private static final double GROWTH = 0.5;
 
     /// Rim around what differs from still air: wider than gas can move in a step.
-    private static final int RIM = 8;
+    private static final int RIM = 4;
 
     private static final int RETRIES = 12;
 
