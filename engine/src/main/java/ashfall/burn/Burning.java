@@ -3,8 +3,10 @@ package ashfall.burn;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
+import ashfall.grid.Noise;
 import ashfall.work.Workers;
 
 /// Burns what can burn in a time step and finds the volume that the gas of each cell then needs.
@@ -53,6 +55,7 @@ public final class Burning {
     /// @param ignition temperature above which fuel burns, K
     /// @param spread speed of a smooth flame's edge in still gas, m/s
     /// @param burnTime shortest time in which fuel is used up, s
+    /// @param unevenness of that time from place to place
     /// @param sootYield kg per kg burnt
     /// @param sootBurnTime time in which hot soot with oxygen is used up, s
     /// @param radiantShare share of the heat that leaves where it burns
@@ -65,6 +68,7 @@ public final class Burning {
             double ignition,
             double spread,
             double burnTime,
+            Unevenness unevenness,
             double sootYield,
             double sootBurnTime,
             double radiantShare,
@@ -80,6 +84,21 @@ public final class Burning {
     /// what a coarse grid leaves out in wrinkles it gets back in speed.
     public static double wrinkling(double voxel) {
         return Math.max(1, Exact.cbrt(voxel / SMOOTH));
+    }
+
+    /// By how much the burn time differs from place to place.
+    ///
+    /// @param amount 0 even, 1 from nearly none to over twice the time
+    /// @param grain size of the places, m
+    public record Unevenness(long seed, double amount, double grain) {
+        /// The same everywhere.
+        public static final Unevenness NONE = new Unevenness(0, 0, 1);
+
+        /// Factor on the time at a point, 1 in the mean.
+        public double at(double x, double y, double z) {
+            double noise = Noise.octaves(seed, x / grain, y / grain, z / grain);
+            return Math.max(0, 1 + 2.2 * amount * noise);
+        }
     }
 
     /// Share that is left after a time, for each of the contents that may fade.
@@ -106,6 +125,7 @@ public final class Burning {
             double hottest,
             double largestExpansion) {}
 
+    private final Box box;
     private final GridShape shape;
     private final Workers workers;
     private final double[][] sums;
@@ -115,8 +135,10 @@ public final class Burning {
     /// Escape factors of the row in hand, for each worker.
     private final float[][] escaping;
 
-    public Burning(GridShape shape, Workers workers) {
-        this.shape = shape;
+    /// @param box where the grid lies among all cells
+    public Burning(Box box, Workers workers) {
+        this.box = box;
+        this.shape = box.shape();
         this.workers = workers;
         this.sums = new double[SUMS][shape.nz()];
         this.hottest = new float[shape.nz()];
@@ -147,7 +169,7 @@ public final class Burning {
             float[] flame,
             float voxel,
             float dtSeconds) {
-        Row row = new Row(fields, law, s, contents, mass, volume, flame, voxel, dtSeconds, shape);
+        Row row = new Row(fields, law, s, contents, mass, volume, flame, voxel, dtSeconds, box);
         for (int z = 0; z < range.depth(); z++) {
             for (int k = 0; k < SUMS; k++) {
                 sums[k][z] = 0;
@@ -197,6 +219,7 @@ public final class Burning {
         private final float[] volume;
         private final float[] flame;
         private final float dt;
+        private final Box box;
         private final GridShape shape;
         private final float ambient;
         private final float ignition;
@@ -214,6 +237,7 @@ public final class Burning {
         private final double longest;
         private final double mixing;
         private final double burnTime;
+        private final Unevenness unevenness;
         private final boolean sootBurns;
         private final double voxel;
 
@@ -227,7 +251,7 @@ public final class Burning {
                 float[] flame,
                 float voxel,
                 float dt,
-                GridShape shape) {
+                Box box) {
             this.strain = fields.strain;
             this.kelvin = fields.temperature;
             this.law = law;
@@ -236,7 +260,8 @@ public final class Burning {
             this.volume = volume;
             this.flame = flame;
             this.dt = dt;
-            this.shape = shape;
+            this.box = box;
+            this.shape = box.shape();
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
             this.ignition = (float) s.ignition();
@@ -257,6 +282,7 @@ public final class Burning {
             this.heatLeft = left[1];
             this.smokeLeft = left[2];
             this.burnTime = s.burnTime();
+            this.unevenness = s.unevenness();
             this.longest = Math.sqrt(2 * voxel / Math.max(0.1, s.gravity()));
             // √(2k/3) = C√(2/3) Δ|S|: in 0.4 Δ/√(2k/3) the voxel cancels.
             this.mixing = 0.4 / (EDDIES * 0.81649658);
@@ -296,7 +322,7 @@ public final class Burning {
                 boolean ignites = before > ignition;
                 boolean burns = ready > 0 && (ignites || touchesHotGas(i));
                 if (burns) {
-                    double time = mixingTime(i, before);
+                    double time = mixingTime(i, before, burnTimeAt(x0 + j, y, z));
                     if (!ignites) {
                         time = Math.max(time, voxel / spread);
                     }
@@ -374,12 +400,24 @@ public final class Burning {
             return Math.abs(value) < dust ? 0 : value;
         }
 
+        private double burnTimeAt(int x, int y, int z) {
+            if (unevenness.amount() == 0) {
+                return burnTime;
+            }
+            double factor =
+                    unevenness.at(
+                            (box.x() + x + 0.5) * voxel,
+                            (box.y() + y + 0.5) * voxel,
+                            (box.z() + z + 0.5) * voxel);
+            return burnTime * factor;
+        }
+
         /// τ of the class comment, s.
-        private double mixingTime(int i, double kelvin) {
+        private double mixingTime(int i, double kelvin, double shortest) {
             double hot = kelvin / 300;
             double diffusion = voxel * voxel / (MODE * 2.1e-5 * hot * Math.sqrt(hot));
             double stirring = mixing / Math.max(1e-3, strain[i]);
-            return Math.max(burnTime, Math.min(diffusion, Math.min(stirring, longest)));
+            return Math.max(shortest, Math.min(diffusion, Math.min(stirring, longest)));
         }
 
         /// Temperature after a step of optically thin T⁴ radiation times the escape factor, never

@@ -12,15 +12,9 @@ final class Lanes {
                     ? FloatVector.SPECIES_PREFERRED
                     : FloatVector.SPECIES_512;
 
-    /// Until they are compiled, vectors are slow objects, and a coarse grid's first frames wait
-    /// longer for that than they gain (docs/performance.md). So of the rows shorter than this the
-    /// first twenty million go one by one.
-    private static final int SHORT = 128;
-
-    private static final int FIRST = 20_000_000;
-
-    /// Short rows so far, about: threads may count over each other, which changes no bit.
-    private static int shortRows;
+    /// Shorter rows, those of a sketch, go one by one: until they are compiled, vectors are slow
+    /// objects, and the first picture would wait for that (docs/performance.md).
+    private static final int SHORT = 72;
 
     /// Machines with shorter vectors have no instruction that fetches by index.
     private static final boolean FETCHES = FLOATS.length() >= 8;
@@ -29,11 +23,7 @@ final class Lanes {
 
     /// How many of a row of n are taken by vectors; the same bits come out however many.
     static int bound(int n) {
-        if (n < SHORT && shortRows < FIRST) {
-            shortRows++;
-            return 0;
-        }
-        return FLOATS.loopBound(n);
+        return n < SHORT ? 0 : FLOATS.loopBound(n);
     }
 
     /// The same where values are fetched by index.

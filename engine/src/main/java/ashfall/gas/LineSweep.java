@@ -64,9 +64,10 @@ final class LineSweep {
         this.high = new FaceRow(length);
     }
 
-    /// Lines that make a bundle.
+    /// Lines that make a bundle: one where rows are too short for vectors anyway.
     static int bundle(CellRange range) {
-        return Math.max(1, BUNDLE / range.width());
+        int width = range.width();
+        return Lanes.bound(width) == 0 ? 1 : Math.max(1, BUNDLE / width);
     }
 
     private CellRow row(int place) {

@@ -86,6 +86,20 @@ public final class Burn {
                     .does(
                             "Time in which mixed fuel burns; short is a bright flash, long"
                                     + " spreads flame far up.");
+    public static final Quantity TIME_UNEVEN =
+            Quantity.of("time.uneven", "Burn time, even to uneven", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0, 0.8)
+                    .words("even", "uneven")
+                    .does(
+                            "How much the burn time differs from place to place, around its value:"
+                                    + " some gas flashes while the next lingers.");
+    public static final Quantity TIME_GRAIN =
+            Quantity.of("time.grain", "Size of such places", Unit.METRE, 0.5, GAS)
+                    .hard(0.001, 1000)
+                    .usual(0.1, 2)
+                    .words("finer", "broader")
+                    .does("Size of the places that burn faster or slower than others.");
     public static final Quantity SOOT =
             Quantity.of("soot.yield", "Soot yield", Unit.NONE, Double.NaN, GAS)
                     .hard(0, 2)
@@ -136,8 +150,23 @@ public final class Burn {
                                     + " radiates; zero is physical.");
     public static final Kind KIND =
             Kind.of(
-                    "burn", "Burn", FUEL, IGNITION, SPREAD, TIME, SOOT, SOOT_TIME, RADIATED,
-                    UNBURNT, COOLING, LINEAR, HEAT, AIR, FLAME);
+                    "burn",
+                    "Burn",
+                    FUEL,
+                    IGNITION,
+                    SPREAD,
+                    TIME,
+                    TIME_UNEVEN,
+                    TIME_GRAIN,
+                    SOOT,
+                    SOOT_TIME,
+                    RADIATED,
+                    UNBURNT,
+                    COOLING,
+                    LINEAR,
+                    HEAT,
+                    AIR,
+                    FLAME);
 
     /// The fuel of a reaction, with what was set in place of the table's values.
     ///

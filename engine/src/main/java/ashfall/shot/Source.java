@@ -93,6 +93,17 @@ public final class Source {
                     .does(
                             "All fuel the source ever gives; the fuel curve is scaled to it."
                                     + " Zero takes the curve as it is.");
+    public static final Quantity AIR_ALONG =
+            Quantity.of("release.air", "Air given along", Unit.NONE, 0, GAS)
+                    .hard(0, 20)
+                    .usual(0, 1.5)
+                    .words("fuel alone", "burns alone")
+                    .mark(0.5, "half")
+                    .mark(1, "enough")
+                    .mark(2, "thinned")
+                    .does(
+                            "Air mixed into the fuel, over what it needs to burn out (λ); a mixture"
+                                    + " flashes at once, fuel alone waits for air from around.");
     public static final Quantity HEAT =
             Quantity.of("release.heat", "Heat", Unit.KILOWATT, 0, GAS)
                     .hard(0, 1e9)
@@ -181,6 +192,7 @@ public final class Source {
         TEMPERATURE,
         RELEASED_FUEL,
         TOTAL,
+        AIR_ALONG,
         HEAT,
         HOTTEST,
         SMOKE,

@@ -47,10 +47,10 @@ final class Room {
                         setup.wind().layers(seconds, box, setup.lattice()));
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
-                sources.add(new SourceStage(source, box, setup.lattice()));
+                sources.add(new SourceStage(source, box, setup));
             }
         }
-        this.burning = new Burning(shape, workers);
+        this.burning = new Burning(box, workers);
         this.escape = new Escape(shape, workers);
         this.forces = new Forces(box, setup.lattice(), pool, workers);
         this.velocities = new VelocityTransport(shape, setup.motion().softSpeed(), pool, workers);

@@ -55,6 +55,9 @@ public record Setup(
     /// `SimulationTest`.
     public static final int BYTES_PER_CELL = 144;
 
+    /// Added to the seed for what burns unevenly, so that it is no source's.
+    private static final long UNEVEN_BURN = 7919;
+
     private static final long MOST_CELLS = 1_200_000_000L;
 
     /// Cells along each side and what they cost, before anything is allocated.
@@ -179,12 +182,17 @@ public record Setup(
         Item burn = element.burn();
         Fuel fuel = Burn.fuel(burn);
         double gravity = air.number(Air.GRAVITY);
+        long seed = element.gas().get(Gas.SEED);
         Burning.Settings burning =
                 new Burning.Settings(
                         fuel,
                         Burn.effective(burn, Burn.IGNITION),
                         Burn.effective(burn, Burn.SPREAD),
                         burn.number(Burn.TIME),
+                        new Burning.Unevenness(
+                                seed + UNEVEN_BURN,
+                                burn.number(Burn.TIME_UNEVEN),
+                                burn.number(Burn.TIME_GRAIN)),
                         Burn.effective(burn, Burn.SOOT),
                         burn.number(Burn.SOOT_TIME),
                         Burn.effective(burn, Burn.RADIATED),
@@ -193,7 +201,6 @@ public record Setup(
                         burn.number(Burn.LINEAR),
                         gravity,
                         fades(element.gas()));
-        long seed = element.gas().get(Gas.SEED);
         double h = plan.lattice().voxel();
         Stirring stirring =
                 new Stirring(

@@ -23,11 +23,19 @@ final class SourceStage {
     private final float[][] outward;
     private final double cellVolume;
 
+    /// kg of air given with a kg of fuel, and what a kg of it holds of oxygen.
+    private final double airPerFuel;
+
+    private final double oxygenShare;
+
     /// What a step gave: kg of fuel, J of heat and J carried by warm gas over ambient, kg of smoke.
     record Given(double fuel, double heat, double smoke) {}
 
-    SourceStage(SourceSettings source, Box box, Lattice lattice) {
+    SourceStage(SourceSettings source, Box box, Setup setup) {
+        Lattice lattice = setup.lattice();
         this.source = source;
+        this.airPerFuel = source.airAlong() * setup.burning().fuel().airFuelRatio();
+        this.oxygenShare = setup.oxygenShare();
         this.shape = box.shape();
         double h = lattice.voxel();
         this.cellVolume = h * h * h;
@@ -148,7 +156,8 @@ final class SourceStage {
             return new Given(0, 0, 0);
         }
         double kelvin = source.temperature().at(0.5 * (from + to));
-        double gained = fuel + gas * GasLaw.density(kelvin);
+        double airAlong = fuel * airPerFuel;
+        double gained = fuel + airAlong + gas * GasLaw.density(kelvin);
         double carried = gained * law.enthalpy(kelvin);
         double full = law.enthalpy(source.hottest());
         double given = 0;
@@ -172,7 +181,7 @@ final class SourceStage {
                     energy += warmed;
                     mix(contents[GasFields.ENTHALPY], i, before, warmed, after);
                     mix(contents[GasFields.FUEL], i, before, w * fuel, after);
-                    mix(contents[GasFields.OXYGEN], i, before, 0, after);
+                    mix(contents[GasFields.OXYGEN], i, before, w * airAlong * oxygenShare, after);
                     mix(contents[GasFields.SOOT], i, before, w * smoke, after);
                 }
             }

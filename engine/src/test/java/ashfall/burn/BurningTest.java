@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
@@ -33,7 +34,19 @@ class BurningTest {
 
     private Burning.Settings settings(double radiated, double soot) {
         return new Burning.Settings(
-                fuel, 0, SPREAD, 1e-3, soot, 0.1, radiated, 0, 0, 0, 9.81, Burning.Fades.NONE);
+                fuel,
+                0,
+                SPREAD,
+                1e-3,
+                Burning.Unevenness.NONE,
+                soot,
+                0.1,
+                radiated,
+                0,
+                0,
+                0,
+                9.81,
+                Burning.Fades.NONE);
     }
 
     /// Burns a cell out in one step; densities in kg/m³ of the cell.
@@ -47,7 +60,7 @@ class BurningTest {
 
     private Burning.Totals burn(Burning.Settings s, float seconds) {
         CellRange cell = new CellRange(8, 9, 8, 9, 8, 9);
-        return new Burning(shape, workers)
+        return new Burning(new Box(0, 0, 0, shape), workers)
                 .burn(
                         fields,
                         law,
@@ -145,7 +158,19 @@ class BurningTest {
         double cell = GasLaw.density(kelvin) * VOXEL * VOXEL * VOXEL;
         Burning.Settings s =
                 new Burning.Settings(
-                        fuel, 900, SPREAD, 1e-6, 0, 0.1, 0, 0, 0, 0, 1e5, Burning.Fades.NONE);
+                        fuel,
+                        900,
+                        SPREAD,
+                        1e-6,
+                        Burning.Unevenness.NONE,
+                        0,
+                        0.1,
+                        0,
+                        0,
+                        0,
+                        0,
+                        1e5,
+                        Burning.Fades.NONE);
         return burn(s, 0.01f).burnt() / cell;
     }
 
@@ -159,7 +184,19 @@ class BurningTest {
         int i = shape.at(8, 8, 8);
         Burning.Settings s =
                 new Burning.Settings(
-                        fuel, 5000, SPREAD, 1, 0, 1e9, 0, 0, 1, 0, 9.81, Burning.Fades.NONE);
+                        fuel,
+                        5000,
+                        SPREAD,
+                        1,
+                        Burning.Unevenness.NONE,
+                        0,
+                        1e9,
+                        0,
+                        0,
+                        1,
+                        0,
+                        9.81,
+                        Burning.Fades.NONE);
         fields.contents[GasFields.FUEL][i] = 0;
         fields.contents[GasFields.OXYGEN][i] = 0.05f;
         fields.contents[GasFields.ENTHALPY][i] = (float) law.enthalpy(1500);

@@ -20,7 +20,7 @@ import java.util.Random;
 /// cells and a part.
 class SweepContractTest {
     private static final long SEED = 20261123;
-    private final GridShape shape = new GridShape(20, 12, 16);
+    private final GridShape shape = new GridShape(84, 12, 16);
     private final Workers workers = new Workers(2);
     private final GasLaw law = Fuels.of("kerosene").gasLaw(288);
     private final GasFields fields = new GasFields(shape, new FieldPool(shape), law, 0.2314);

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.burn.Burning;
 import ashfall.burn.Fuel;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
@@ -243,6 +244,47 @@ class DialsTest {
         }
         assertEquals(1, mean, 0.05);
         assertTrue(least < 0.4 && most > 1.6, least + " to " + most);
+    }
+
+    @Test
+    void airGivenAlong_letsFuelBurnWhereItIs() {
+        double[] burnt = new double[2];
+        for (int k = 0; k < 2; k++) {
+            Simulation s =
+                    simulation(
+                            ShotFile.with(
+                                    NewShot.make("burner", List.of()),
+                                    List.of("elements.fire.sources.pool.release.air=" + k)));
+            LogEntry last = null;
+            for (int frame = 0; frame < 12; frame++) {
+                last = s.advanceFrame(new Cancel());
+            }
+            assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
+            burnt[k] = last.fuelBurntKg() / last.fuelReleasedKg();
+        }
+        assertTrue(burnt[1] > 1.1 * burnt[0], burnt[0] + " of it burnt alone, " + burnt[1]);
+    }
+
+    @Test
+    void burnTime_uneven_isThatTimeInTheMean_andLastsLongerHereThanThere() {
+        Simulation s =
+                simulation(
+                        ShotFile.with(
+                                NewShot.make("burner", List.of()),
+                                List.of("elements.fire.burn.time.uneven=0.8")));
+        Burning.Unevenness uneven = s.setup().burning().unevenness();
+        double mean = 0;
+        double least = 9;
+        double most = 0;
+        for (int k = 0; k < 8000; k++) {
+            double factor = uneven.at(0.13 * (k % 20), 0.13 * (k / 20 % 20), 0.13 * (k / 400));
+            mean += factor / 8000;
+            least = Math.min(least, factor);
+            most = Math.max(most, factor);
+        }
+        assertEquals(1, mean, 0.1);
+        assertTrue(least < 0.4 && most > 1.6, least + " to " + most);
+        assertEquals(1, Burning.Unevenness.NONE.at(3, 4, 5));
     }
 
     private Simulation store(String... settings) {

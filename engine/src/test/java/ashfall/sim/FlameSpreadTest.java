@@ -153,6 +153,7 @@ class FlameSpreadTest {
                         b.ignition(),
                         b.spread(),
                         b.burnTime(),
+                        b.unevenness(),
                         b.sootYield(),
                         b.sootBurnTime(),
                         b.radiantShare(),
