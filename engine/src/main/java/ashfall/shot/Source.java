@@ -93,7 +93,7 @@ public final class Source {
                     .does(
                             "All fuel the source ever gives; the fuel curve is scaled to it."
                                     + " Zero takes the curve as it is.");
-    public static final Quantity AIR_ALONG =
+    public static final Quantity GIVEN_AIR =
             Quantity.of("release.air", "Air given along", Unit.NONE, 0, GAS)
                     .hard(0, 20)
                     .usual(0, 1.5)
@@ -192,7 +192,7 @@ public final class Source {
         TEMPERATURE,
         RELEASED_FUEL,
         TOTAL,
-        AIR_ALONG,
+        GIVEN_AIR,
         HEAT,
         HOTTEST,
         SMOKE,

@@ -11,7 +11,7 @@ import ashfall.shot.Vec3;
 ///
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
-/// @param airAlong air given with the fuel, over what it needs
+/// @param premixedAir air given with the fuel, over what it needs
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
 public record SourceSettings(
@@ -23,7 +23,7 @@ public record SourceSettings(
         Curve temperature,
         Curve releasedFuel,
         boolean isTotal,
-        double airAlong,
+        double premixedAir,
         Curve heat,
         double hottest,
         Curve smoke,
@@ -48,7 +48,7 @@ public record SourceSettings(
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
                 total(item) > 0,
-                item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.AIR_ALONG),
+                item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.GIVEN_AIR),
                 scaled(curve(item, Source.HEAT), 1000),
                 item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),

@@ -34,7 +34,7 @@ final class SourceStage {
     SourceStage(SourceSettings source, Box box, Setup setup) {
         Lattice lattice = setup.lattice();
         this.source = source;
-        this.airPerFuel = source.airAlong() * setup.burning().fuel().airFuelRatio();
+        this.airPerFuel = source.premixedAir() * setup.burning().fuel().airFuelRatio();
         this.oxygenShare = setup.oxygenShare();
         this.shape = box.shape();
         double h = lattice.voxel();
@@ -156,8 +156,8 @@ final class SourceStage {
             return new Given(0, 0, 0);
         }
         double kelvin = source.temperature().at(0.5 * (from + to));
-        double airAlong = fuel * airPerFuel;
-        double gained = fuel + airAlong + gas * GasLaw.density(kelvin);
+        double premixedAir = fuel * airPerFuel;
+        double gained = fuel + premixedAir + gas * GasLaw.density(kelvin);
         double carried = gained * law.enthalpy(kelvin);
         double full = law.enthalpy(source.hottest());
         double given = 0;
@@ -181,7 +181,12 @@ final class SourceStage {
                     energy += warmed;
                     mix(contents[GasFields.ENTHALPY], i, before, warmed, after);
                     mix(contents[GasFields.FUEL], i, before, w * fuel, after);
-                    mix(contents[GasFields.OXYGEN], i, before, w * airAlong * oxygenShare, after);
+                    mix(
+                            contents[GasFields.OXYGEN],
+                            i,
+                            before,
+                            w * premixedAir * oxygenShare,
+                            after);
                     mix(contents[GasFields.SOOT], i, before, w * smoke, after);
                 }
             }
