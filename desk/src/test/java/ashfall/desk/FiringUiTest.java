@@ -104,7 +104,7 @@ class FiringUiTest extends DeskTest {
                 .filter(p -> p.info().commandLine().orElse("").contains("ashfall.cli.Ashfall"))
                 .forEach(ProcessHandle::destroyForcibly);
         until("failed", () -> firing().stateProperty().get() == Run.State.FAILED);
-        assertTrue(text(robot, "run-badge").contains("was killed"), text(robot, "run-badge"));
+        until("said", () -> text(robot, "run-badge").contains("was killed"));
         assertTrue(firing().has(1), "its first frame is there");
         robot.clickOn("#line-frames");
         assertFalse(node(robot, "arm").isDisabled());
