@@ -129,7 +129,7 @@ public final class Escape {
         for (int j = 0; j < n; ) {
             // Between the middles of two bricks the factors lie on a line.
             float gx = place(x0 + j, bricks.nx());
-            int ix = Math.min((int) gx, last);
+            int ix = (int) gx;
             float below = across(at + ix, dy, dz, ty, tz);
             float rise = across(at + Math.min(ix + 1, last), dy, dz, ty, tz) - below;
             for (; j < n && (int) gx == ix; j++) {

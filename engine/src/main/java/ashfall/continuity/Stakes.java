@@ -25,6 +25,7 @@ import ashfall.shot.Vec3;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Stream;
 
 /// The stakes of an element: what correlations of real fires forecast for its sources, and what the
 /// artist wants.
@@ -46,6 +47,9 @@ public final class Stakes {
 
     private static final double GRAVITY = 9.81;
 
+    /// Air given along, over what the fuel needs, that leaves a flame as it is.
+    private static final double TRACES = 0.05;
+
     /// How far a pace may differ from nature's for forecasts to hold: less than they scatter.
     private static final double NATURAL = 0.1;
 
@@ -63,7 +67,8 @@ public final class Stakes {
     public static List<Stake> of(Shot shot, String elementName) {
         Stakes stakes = new Stakes(shot, elementName);
         stakes.wish();
-        if (Math.abs(pace(shot, stakes.element) - 1) < NATURAL) {
+        boolean natural = Math.abs(pace(shot, stakes.element) - 1) < NATURAL;
+        if (natural && !stakes.burnsByItself()) {
             stakes.forecast();
         }
         return List.copyOf(stakes.all);
@@ -76,7 +81,8 @@ public final class Stakes {
         return stakes.all;
     }
 
-    /// Forecasts for nature's pace, whatever the element's is.
+    /// Forecasts for nature's pace and for fuel that waits for air, whatever the element's is: a
+    /// guide to how much room it takes.
     static List<Stake> forecasts(Shot shot, String elementName) {
         Stakes stakes = new Stakes(shot, elementName);
         stakes.forecast();
@@ -132,6 +138,15 @@ public final class Stakes {
         } else {
             forecastFireball(charges);
         }
+    }
+
+    /// Does any fuel bring more than traces of air along, or its own oxygen? The correlations are
+    /// of fuels that wait for the air around.
+    private boolean burnsByItself() {
+        return Burn.effective(element.burn(), Burn.AIR) == 0
+                || Stream.of(Source.CHARGE, Source.BURNER)
+                        .flatMap(kind -> giving(kind).stream())
+                        .anyMatch(s -> s.number(Source.GIVEN_AIR) > TRACES);
     }
 
     private List<Item> giving(Kind kind) {

@@ -61,8 +61,8 @@ final class FaceRow {
         draw(beside, pitch, 1f, reach, from, to);
         draw(beside, pitch, -1f, reach, from, to);
         Arrays.fill(flux[MASS], from, to, 0);
-        for (Share share : shares.subList(0, used)) {
-            SweepRows.add(share.amount, flux[MASS], from, to);
+        for (int s = 0; s < used; s++) {
+            SweepRows.add(shares.get(s).amount, flux[MASS], from, to);
         }
         CellRow below = beside.row(-1);
         CellRow above = beside.row(0);

@@ -2,6 +2,7 @@ package ashfall.gas;
 
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
+import ashfall.work.Workers;
 
 import java.util.Arrays;
 
@@ -88,6 +89,19 @@ public final class GasFields {
 
     public GridShape shape() {
         return shape;
+    }
+
+    /// Copies contents and mass.
+    public void copy(float[][] toContents, float[] toMass, Workers workers) {
+        int n = shape.sz();
+        workers.forEachSlab(
+                shape.nz() + 2,
+                (slab, worker) -> {
+                    for (int k = 0; k < CONTENTS; k++) {
+                        System.arraycopy(contents[k], slab * n, toContents[k], slab * n, n);
+                    }
+                    System.arraycopy(mass, slab * n, toMass, slab * n, n);
+                });
     }
 
     /// What a kilogram of the surrounding air holds of a content.

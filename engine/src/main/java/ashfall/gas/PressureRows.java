@@ -1,5 +1,7 @@
 package ashfall.gas;
 
+import static jdk.incubator.vector.FloatVector.fromArray;
+
 import ashfall.grid.GridShape;
 
 import jdk.incubator.vector.FloatVector;
@@ -28,10 +30,6 @@ final class PressureRows {
 
     private PressureRows() {}
 
-    private static FloatVector load(float[] a, int at) {
-        return FloatVector.fromArray(LANES, a, at);
-    }
-
     /// Gauss–Seidel on every second of n cells, from the first (`parity` 0) or the second (1):
     /// `q = (f + Σ β q_neighbour) / Σ β`, 0 where all faces are closed. The others keep their
     /// values. `row` is scratch of n.
@@ -52,21 +50,25 @@ final class PressureRows {
         // Results go to a row of their own: loads that overlap a store just made would wait for it.
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
-            FloatVector x0 = load(bx, i);
-            FloatVector x1 = load(bx, i + 1);
-            FloatVector y0 = load(by, i);
-            FloatVector y1 = load(by, i + sy);
-            FloatVector z0 = load(bz, i);
-            FloatVector z1 = load(bz, i + sz);
+            FloatVector x0 = fromArray(LANES, bx, i);
+            FloatVector x1 = fromArray(LANES, bx, i + 1);
+            FloatVector y0 = fromArray(LANES, by, i);
+            FloatVector y1 = fromArray(LANES, by, i + sy);
+            FloatVector z0 = fromArray(LANES, bz, i);
+            FloatVector z1 = fromArray(LANES, bz, i + sz);
             FloatVector around =
-                    x0.mul(load(q, i - 1))
-                            .add(x1.mul(load(q, i + 1)))
-                            .add(y0.mul(load(q, i - sy)).add(y1.mul(load(q, i + sy))))
-                            .add(z0.mul(load(q, i - sz)).add(z1.mul(load(q, i + sz))));
+                    x0.mul(fromArray(LANES, q, i - 1))
+                            .add(x1.mul(fromArray(LANES, q, i + 1)))
+                            .add(
+                                    y0.mul(fromArray(LANES, q, i - sy))
+                                            .add(y1.mul(fromArray(LANES, q, i + sy))))
+                            .add(
+                                    z0.mul(fromArray(LANES, q, i - sz))
+                                            .add(z1.mul(fromArray(LANES, q, i + sz))));
             FloatVector sum = x0.add(x1).add(y0.add(y1)).add(z0.add(z1));
-            FloatVector value = load(f, i).add(around).div(sum);
+            FloatVector value = fromArray(LANES, f, i).add(around).div(sum);
             value = value.blend(0f, sum.compare(VectorOperators.EQ, 0f));
-            load(q, i).blend(value, mine).intoArray(row, x);
+            fromArray(LANES, q, i).blend(value, mine).intoArray(row, x);
         }
         for (; x < n; x++) {
             row[x] = (x & 1) == parity ? relaxed(q, f, bx, by, bz, at + x, sy, sz) : q[at + x];
@@ -100,11 +102,14 @@ final class PressureRows {
         int i = at;
         for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
             FloatVector sum =
-                    load(bx, i)
-                            .add(load(bx, i + 1))
-                            .add(load(by, i).add(load(by, i + sy)))
-                            .add(load(bz, i).add(load(bz, i + sz)));
-            load(f, i).div(sum).blend(0f, sum.compare(VectorOperators.EQ, 0f)).intoArray(q, i);
+                    fromArray(LANES, bx, i)
+                            .add(fromArray(LANES, bx, i + 1))
+                            .add(fromArray(LANES, by, i).add(fromArray(LANES, by, i + sy)))
+                            .add(fromArray(LANES, bz, i).add(fromArray(LANES, bz, i + sz)));
+            fromArray(LANES, f, i)
+                    .div(sum)
+                    .blend(0f, sum.compare(VectorOperators.EQ, 0f))
+                    .intoArray(q, i);
         }
         for (int end = at + n; i < end; i++) {
             float sum = ((bx[i] + bx[i + 1]) + (by[i] + by[i + sy])) + (bz[i] + bz[i + sz]);
@@ -114,18 +119,22 @@ final class PressureRows {
 
     private static FloatVector image(
             float[] p, float[] bx, float[] by, float[] bz, int i, int sy, int sz) {
-        FloatVector c = load(p, i);
-        return load(bx, i)
-                .mul(c.sub(load(p, i - 1)))
-                .add(load(bx, i + 1).mul(c.sub(load(p, i + 1))))
+        FloatVector c = fromArray(LANES, p, i);
+        return fromArray(LANES, bx, i)
+                .mul(c.sub(fromArray(LANES, p, i - 1)))
+                .add(fromArray(LANES, bx, i + 1).mul(c.sub(fromArray(LANES, p, i + 1))))
                 .add(
-                        load(by, i)
-                                .mul(c.sub(load(p, i - sy)))
-                                .add(load(by, i + sy).mul(c.sub(load(p, i + sy)))))
+                        fromArray(LANES, by, i)
+                                .mul(c.sub(fromArray(LANES, p, i - sy)))
+                                .add(
+                                        fromArray(LANES, by, i + sy)
+                                                .mul(c.sub(fromArray(LANES, p, i + sy)))))
                 .add(
-                        load(bz, i)
-                                .mul(c.sub(load(p, i - sz)))
-                                .add(load(bz, i + sz).mul(c.sub(load(p, i + sz)))));
+                        fromArray(LANES, bz, i)
+                                .mul(c.sub(fromArray(LANES, p, i - sz)))
+                                .add(
+                                        fromArray(LANES, bz, i + sz)
+                                                .mul(c.sub(fromArray(LANES, p, i + sz)))));
     }
 
     private static float imageOf(
@@ -169,7 +178,7 @@ final class PressureRows {
             int sz) {
         int i = at;
         for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
-            load(f, i).sub(image(p, bx, by, bz, i, sy, sz)).intoArray(f, i);
+            fromArray(LANES, f, i).sub(image(p, bx, by, bz, i, sy, sz)).intoArray(f, i);
         }
         for (int end = at + n; i < end; i++) {
             f[i] -= imageOf(p, bx, by, bz, i, sy, sz);
@@ -193,8 +202,9 @@ final class PressureRows {
         VectorMask<Float> mine = parity == 0 ? EVEN : ODD;
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
-            FloatVector before = load(row, x);
-            FloatVector rest = load(f, at + x).sub(image(q, bx, by, bz, at + x, sy, sz));
+            FloatVector before = fromArray(LANES, row, x);
+            FloatVector rest =
+                    fromArray(LANES, f, at + x).sub(image(q, bx, by, bz, at + x, sy, sz));
             before.blend(before.add(rest), mine).intoArray(row, x);
         }
         for (x += (x + parity) & 1; x < n; x += 2) {
@@ -208,10 +218,13 @@ final class PressureRows {
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
-            load(q, i)
+            fromArray(LANES, q, i)
                     .mul(0.5625f)
-                    .add(load(q, i + nearY).add(load(q, i + nearZ)).mul(0.1875f))
-                    .add(load(q, i + nearY + nearZ).mul(0.0625f))
+                    .add(
+                            fromArray(LANES, q, i + nearY)
+                                    .add(fromArray(LANES, q, i + nearZ))
+                                    .mul(0.1875f))
+                    .add(fromArray(LANES, q, i + nearY + nearZ).mul(0.0625f))
                     .intoArray(row, x);
         }
         for (; x < n; x++) {
@@ -270,13 +283,19 @@ final class PressureRows {
         FloatVector s3 = FloatVector.zero(LANES);
         int i = at;
         for (int end = at + n - n % PARTS; i < end; i += PARTS) {
-            s0 = s0.add(load(a, i).mul(load(b, i)));
+            s0 = s0.add(fromArray(LANES, a, i).mul(fromArray(LANES, b, i)));
             if (lanes < PARTS) {
-                s1 = s1.add(load(a, i + lanes).mul(load(b, i + lanes)));
+                s1 = s1.add(fromArray(LANES, a, i + lanes).mul(fromArray(LANES, b, i + lanes)));
             }
             if (2 * lanes < PARTS) {
-                s2 = s2.add(load(a, i + 2 * lanes).mul(load(b, i + 2 * lanes)));
-                s3 = s3.add(load(a, i + 3 * lanes).mul(load(b, i + 3 * lanes)));
+                s2 =
+                        s2.add(
+                                fromArray(LANES, a, i + 2 * lanes)
+                                        .mul(fromArray(LANES, b, i + 2 * lanes)));
+                s3 =
+                        s3.add(
+                                fromArray(LANES, a, i + 3 * lanes)
+                                        .mul(fromArray(LANES, b, i + 3 * lanes)));
             }
         }
         s0.intoArray(parts, 0);

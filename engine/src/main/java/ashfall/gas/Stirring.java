@@ -19,8 +19,8 @@ public final class Stirring {
     private static final int MASK = N - 1;
     private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
-    /// 0, 1, 2 ...
-    private static final FloatVector PLACES = FloatVector.zero(LANES).addIndex(1);
+    /// As many as there can be lanes.
+    private static final float[] PLACES = {0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15};
 
     /// What [#addRow] needs for itself: the pattern along a row, its first cell once more at its
     /// end, and where in it the places lie.
@@ -150,7 +150,7 @@ public final class Stirring {
     private static void locate(float from, float step, int[] cell, float[] part, int n) {
         int i = 0;
         for (int end = Lanes.bound(n); i < end; i += LANES.length()) {
-            FloatVector x = FloatVector.broadcast(LANES, i).add(PLACES).mul(step).add(from);
+            FloatVector x = FloatVector.fromArray(LANES, PLACES, 0).add(i).mul(step).add(from);
             IntVector whole = (IntVector) x.convert(VectorOperators.F2I, 0);
             FloatVector back = (FloatVector) whole.convert(VectorOperators.I2F, 0);
             FloatVector below = back.sub(1f);

@@ -17,26 +17,29 @@ public final class Strain {
     /// What still gas has, 1/s, so that it differs from none found.
     private static final float LEAST = 1e-10f;
 
-    private Strain() {}
+    private final GridShape shape;
+    private final Workers workers;
+
+    /// Shears of the row in hand in the planes xy, xz and yz, for each worker.
+    private final float[][][] shears;
+
+    public Strain(GridShape shape, Workers workers) {
+        this.shape = shape;
+        this.workers = workers;
+        this.shears = new float[workers.threads()][3][shape.nx()];
+    }
 
     /// Writes the strain rates of a range.
     ///
     /// @param velocity on faces, spare layers filled, m/s
     /// @param voxel m
-    public static void find(
-            GridShape shape,
-            float[][] velocity,
-            CellRange range,
-            float voxel,
-            float[] out,
-            Workers workers) {
+    public void find(float[][] velocity, CellRange range, float voxel, float[] out) {
         int sy = shape.sy();
         int sz = shape.sz();
         int n = range.width();
         float[] u = velocity[0];
         float[] v = velocity[1];
         float[] w = velocity[2];
-        float[][][] shears = new float[workers.threads()][3][n];
         workers.forEachSlab(
                 range.depth(),
                 (slab, worker) -> {

@@ -1,5 +1,7 @@
 package ashfall.gas;
 
+import static jdk.incubator.vector.FloatVector.fromArray;
+
 import ashfall.grid.GridShape;
 
 import jdk.incubator.vector.FloatVector;
@@ -12,8 +14,8 @@ import jdk.incubator.vector.VectorSpecies;
 /// values around. Belongs to one worker.
 ///
 /// Rows are written with vectors, their tails one place at a time; so are samples on machines that
-/// cannot fetch eight or more values by index at once. Both give the same bits. Each method is
-/// small enough to be compiled as a whole, without which vectors are slow objects.
+/// cannot fetch eight or more values by index at once. Both give the same bits. Vectors of floats
+/// do not leave the method that made them: handed on, they may become slow objects.
 final class TraceRows {
     private static final VectorSpecies<Float> LANES = Lanes.FLOATS;
 
@@ -61,10 +63,6 @@ final class TraceRows {
         found = new float[n];
     }
 
-    private static FloatVector load(float[] a, int at) {
-        return FloatVector.fromArray(LANES, a, at);
-    }
-
     /// Goes along the paths of n faces that begin at (0, y, z), by the mean of the cells on both
     /// sides. Samples outside the bounds are taken from their edge.
     ///
@@ -84,7 +82,11 @@ final class TraceRows {
     private static void along(float[] d, int beside, int at, int n, int from, float[] out) {
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
-            load(d, at + x).add(load(d, at + x - beside)).mul(0.5f).add(from).intoArray(out, x);
+            fromArray(LANES, d, at + x)
+                    .add(fromArray(LANES, d, at + x - beside))
+                    .mul(0.5f)
+                    .add(from)
+                    .intoArray(out, x);
         }
         for (; x < n; x++) {
             out[x] = 0.5f * (d[at + x] + d[at + x - beside]) + from;
@@ -95,9 +97,9 @@ final class TraceRows {
         int start = shape.at(0, 0, 0);
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
-            FloatVector gx = load(px, x).min(mostX).max(0f);
-            FloatVector gy = load(py, x).min(mostY).max(0f);
-            FloatVector gz = load(pz, x).min(mostZ).max(0f);
+            FloatVector gx = fromArray(LANES, px, x).min(mostX).max(0f);
+            FloatVector gy = fromArray(LANES, py, x).min(mostY).max(0f);
+            FloatVector gz = fromArray(LANES, pz, x).min(mostZ).max(0f);
             IntVector ix = (IntVector) gx.convert(VectorOperators.F2I, 0);
             IntVector iy = (IntVector) gy.convert(VectorOperators.F2I, 0);
             IntVector iz = (IntVector) gz.convert(VectorOperators.F2I, 0);
@@ -120,22 +122,10 @@ final class TraceRows {
         }
     }
 
-    private static FloatVector between(FloatVector a, FloatVector b, FloatVector t) {
-        return a.add(t.mul(b.sub(a)));
-    }
-
-    /// Values by index: the one at each place's index and `offset` further.
-    private static FloatVector fetch(float[] f, int offset, int[] index, int x) {
-        return FloatVector.fromArray(LANES, f, offset, index, x);
-    }
-
-    /// Values found at the places of n paths, times a sign. The columns are taken in a loop because
-    /// the compiler would run out of room with two calls, and leave the second's vectors as slow
-    /// objects.
+    /// Values found at the places of n paths, times a sign.
     void sample(float[] f, float sign, float[] out, int at, int n) {
-        for (int side = 0; side < 2; side++) {
-            column(f, side, side == 0 ? left : right, n);
-        }
+        column(f, 0, left, n);
+        column(f, 1, right, n);
         finish(sign, out, at, n);
     }
 
@@ -152,11 +142,11 @@ final class TraceRows {
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
-            FloatVector a = FloatVector.fromArray(LANES, low, i);
-            FloatVector b = FloatVector.fromArray(LANES, least, x);
+            FloatVector a = fromArray(LANES, low, i);
+            FloatVector b = fromArray(LANES, least, x);
             a.blend(b, b.lt(a)).intoArray(low, i);
-            FloatVector c = FloatVector.fromArray(LANES, high, i);
-            FloatVector d = FloatVector.fromArray(LANES, most, x);
+            FloatVector c = fromArray(LANES, high, i);
+            FloatVector d = fromArray(LANES, most, x);
             c.blend(d, c.lt(d)).intoArray(high, i);
         }
         for (; x < n; x++) {
@@ -171,12 +161,14 @@ final class TraceRows {
     private void column(float[] f, int offset, float[] out, int n) {
         int x = 0;
         for (int end = Lanes.fetchBound(n); x < end; x += LANES.length()) {
-            FloatVector s = load(ty, x);
-            FloatVector a = fetch(f, offset, first, x);
-            a = between(a, fetch(f, offset + sy, first, x), s);
-            FloatVector b = fetch(f, offset + sz, first, x);
-            b = between(b, fetch(f, offset + sz + sy, first, x), s);
-            between(a, b, load(tz, x)).intoArray(out, x);
+            FloatVector s = fromArray(LANES, ty, x);
+            FloatVector a = fromArray(LANES, f, offset, first, x);
+            FloatVector b = fromArray(LANES, f, offset + sy, first, x);
+            FloatVector c = fromArray(LANES, f, offset + sz, first, x);
+            FloatVector d = fromArray(LANES, f, offset + sz + sy, first, x);
+            FloatVector lower = b.sub(a).mul(s).add(a);
+            FloatVector upper = d.sub(c).mul(s).add(c);
+            upper.sub(lower).mul(fromArray(LANES, tz, x)).add(lower).intoArray(out, x);
         }
         for (; x < n; x++) {
             int i = first[x] + offset;
@@ -191,7 +183,9 @@ final class TraceRows {
     private void finish(float sign, float[] out, int at, int n) {
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
-            between(load(left, x), load(right, x), load(tx, x)).mul(sign).intoArray(out, at + x);
+            FloatVector a = fromArray(LANES, left, x);
+            FloatVector b = fromArray(LANES, right, x);
+            b.sub(a).mul(fromArray(LANES, tx, x)).add(a).mul(sign).intoArray(out, at + x);
         }
         for (; x < n; x++) {
             out[at + x] = sign * (left[x] + tx[x] * (right[x] - left[x]));
@@ -203,12 +197,14 @@ final class TraceRows {
             float[] f, int offset, float[] out, float[] low, float[] high, int at, int n) {
         int x = 0;
         for (int end = Lanes.fetchBound(n); x < end; x += LANES.length()) {
-            FloatVector s = load(ty, x);
-            FloatVector a = fetch(f, offset, first, x);
-            FloatVector b = fetch(f, offset + sy, first, x);
-            FloatVector c = fetch(f, offset + sz, first, x);
-            FloatVector d = fetch(f, offset + sz + sy, first, x);
-            between(between(a, b, s), between(c, d, s), load(tz, x)).intoArray(out, x);
+            FloatVector s = fromArray(LANES, ty, x);
+            FloatVector a = fromArray(LANES, f, offset, first, x);
+            FloatVector b = fromArray(LANES, f, offset + sy, first, x);
+            FloatVector c = fromArray(LANES, f, offset + sz, first, x);
+            FloatVector d = fromArray(LANES, f, offset + sz + sy, first, x);
+            FloatVector here = b.sub(a).mul(s).add(a);
+            FloatVector next = d.sub(c).mul(s).add(c);
+            next.sub(here).mul(fromArray(LANES, tz, x)).add(here).intoArray(out, x);
             VectorMask<Float> firstRises = a.lt(b);
             VectorMask<Float> secondRises = c.lt(d);
             FloatVector lower = b.blend(a, firstRises);
@@ -241,7 +237,7 @@ final class TraceRows {
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             VectorMask<Float> left = outside(x, low, high);
             if (left.anyTrue()) {
-                load(out, at + x).blend(value, left).intoArray(out, at + x);
+                fromArray(LANES, out, at + x).blend(value, left).intoArray(out, at + x);
             }
         }
         for (; x < n; x++) {
@@ -252,9 +248,9 @@ final class TraceRows {
     }
 
     private VectorMask<Float> outside(int x, float[] low, float[] high) {
-        FloatVector a = load(px, x);
-        FloatVector b = load(py, x);
-        FloatVector c = load(pz, x);
+        FloatVector a = fromArray(LANES, px, x);
+        FloatVector b = fromArray(LANES, py, x);
+        FloatVector c = fromArray(LANES, pz, x);
         return a.compare(VectorOperators.LT, low[0])
                 .or(a.compare(VectorOperators.GT, high[0]))
                 .or(b.compare(VectorOperators.LT, low[1]))
@@ -290,10 +286,10 @@ final class TraceRows {
         int x = 0;
         for (int end = Lanes.bound(n); x < end; x += LANES.length()) {
             int i = at + x;
-            FloatVector there = load(moved, i);
-            there.add(load(from, i).sub(load(returned, x)).mul(0.5f))
-                    .min(load(high, i))
-                    .max(load(low, i))
+            FloatVector there = fromArray(LANES, moved, i);
+            there.add(fromArray(LANES, from, i).sub(fromArray(LANES, returned, x)).mul(0.5f))
+                    .min(fromArray(LANES, high, i))
+                    .max(fromArray(LANES, low, i))
                     .blend(there, outside(x, lowest, highest))
                     .intoArray(out, i);
         }
@@ -334,11 +330,17 @@ final class TraceRows {
         float[] w = centre[2];
         int i = at;
         for (int end = at + Lanes.bound(n); i < end; i += LANES.length()) {
-            FloatVector x = load(u, i).mul(load(f, i + 1).sub(load(f, i - 1)));
-            FloatVector y = load(v, i).mul(load(f, i + sy).sub(load(f, i - sy)));
-            FloatVector z = load(w, i).mul(load(f, i + sz).sub(load(f, i - sz)));
+            FloatVector x =
+                    fromArray(LANES, u, i)
+                            .mul(fromArray(LANES, f, i + 1).sub(fromArray(LANES, f, i - 1)));
+            FloatVector y =
+                    fromArray(LANES, v, i)
+                            .mul(fromArray(LANES, f, i + sy).sub(fromArray(LANES, f, i - sy)));
+            FloatVector z =
+                    fromArray(LANES, w, i)
+                            .mul(fromArray(LANES, f, i + sz).sub(fromArray(LANES, f, i - sz)));
             FloatVector half = x.add(y).add(z).mul(0.25f);
-            FloatVector here = load(f, i);
+            FloatVector here = fromArray(LANES, f, i);
             half.sub(here).intoArray(back, i);
             half.add(here).intoArray(forth, i);
         }

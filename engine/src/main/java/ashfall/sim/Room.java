@@ -6,6 +6,7 @@ import ashfall.gas.Forces;
 import ashfall.gas.GasFields;
 import ashfall.gas.Projection;
 import ashfall.gas.ScalarTransport;
+import ashfall.gas.Strain;
 import ashfall.gas.VelocityTransport;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
@@ -23,6 +24,7 @@ final class Room {
     final FieldPool pool;
     final GasFields fields;
     final List<SourceStage> sources = new ArrayList<>();
+    final Strain strain;
     final Burning burning;
     final Escape escape;
     final Forces forces;
@@ -50,6 +52,7 @@ final class Room {
                 sources.add(new SourceStage(source, box, setup));
             }
         }
+        this.strain = new Strain(shape, workers);
         this.burning = new Burning(box, workers);
         this.escape = new Escape(shape, workers);
         this.forces = new Forces(box, setup.lattice(), pool, workers);

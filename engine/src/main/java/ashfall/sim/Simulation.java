@@ -7,7 +7,6 @@ import ashfall.gas.Faces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
-import ashfall.gas.Strain;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -42,7 +41,8 @@ public final class Simulation {
     /// Largest growth of a cell's gas in a step, |S|Δt.
     private static final double GROWTH = 0.5;
 
-    /// Rim around what differs from still air: wider than gas can move in a step.
+    /// Rim around what differs from still air: wider than gas moves in a step of [#CFL]; more is
+    /// added where the projection makes it faster.
     private static final int RIM = 4;
 
     private static final int RETRIES = 12;
@@ -171,7 +171,7 @@ public final class Simulation {
         }
         Faces.fillSpare(shape, fields.temperature, -1);
         CellRange range = activeRange(gas, end);
-        Strain.find(shape, fields.velocity, range, voxel, fields.strain, workers);
+        room.strain.find(fields.velocity, range, voxel, fields.strain);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         float stir = setup.motion().stirring(time);
         double gasTime = setup.motion().gasSeconds(0, time);
@@ -309,15 +309,7 @@ public final class Simulation {
         float[] mass = pool.borrow();
         double step = length;
         for (int attempt = 0; ; attempt++) {
-            workers.forEachSlab(
-                    room.shape.nz() + 2,
-                    (slab, worker) -> {
-                        int n = room.shape.sz();
-                        for (int k = 0; k < burnt.length; k++) {
-                            System.arraycopy(fields.contents[k], slab * n, burnt[k], slab * n, n);
-                        }
-                        System.arraycopy(fields.mass, slab * n, mass, slab * n, n);
-                    });
+            fields.copy(burnt, mass, workers);
             double dt = setup.motion().gasSeconds(time, time + step);
             Ledger next = ledger;
             for (SourceStage source : room.sources) {

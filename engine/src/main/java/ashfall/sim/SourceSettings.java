@@ -48,7 +48,7 @@ public record SourceSettings(
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
                 total(item) > 0,
-                item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.GIVEN_AIR),
+                number(item, Source.GIVEN_AIR),
                 scaled(curve(item, Source.HEAT), 1000),
                 item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),
@@ -62,7 +62,12 @@ public record SourceSettings(
     }
 
     private static double total(Item item) {
-        return item.kind().equals(Source.IGNITER) ? 0 : item.number(Source.TOTAL);
+        return number(item, Source.TOTAL);
+    }
+
+    /// A number, or its default for a kind of source that does not have it.
+    private static double number(Item item, Param.Quantity param) {
+        return curve(item, param).value(0);
     }
 
     private static Curve curve(Item item, Param.Quantity param) {

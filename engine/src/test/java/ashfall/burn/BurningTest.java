@@ -27,6 +27,8 @@ class BurningTest {
             new GasFields(shape, new FieldPool(shape), law, Fuel.OXYGEN_IN_AIR);
     private final float[] volume = new float[shape.size()];
 
+    private Box box = new Box(0, 0, 0, shape);
+
     @AfterEach
     void close() {
         workers.close();
@@ -60,7 +62,7 @@ class BurningTest {
 
     private Burning.Totals burn(Burning.Settings s, float seconds) {
         CellRange cell = new CellRange(8, 9, 8, 9, 8, 9);
-        return new Burning(new Box(0, 0, 0, shape), workers)
+        return new Burning(box, workers)
                 .burn(
                         fields,
                         law,
@@ -172,6 +174,34 @@ class BurningTest {
                         1e5,
                         Burning.Fades.NONE);
         return burn(s, 0.01f).burnt() / cell;
+    }
+
+    @Test
+    void burnTime_uneven_isThatOfThePlaceAmongAllCells() {
+        var uneven = new Burning.Unevenness(3, 0.9, 1.5);
+        Burning.Settings s =
+                new Burning.Settings(
+                        fuel, 0, SPREAD, 2, uneven, 0, 0.1, 0, 0, 0, 0, 9.81, Burning.Fades.NONE);
+        double least = 1;
+        double most = 0;
+        for (int x = 0; x < 40; x += 4) {
+            box = new Box(x, 2, -3, shape);
+            int i = shape.at(8, 8, 8);
+            fields.contents[GasFields.ENTHALPY][i] = 0;
+            fields.mass[i] = (float) law.ambientDensity();
+            fields.contents[GasFields.FUEL][i] = 0.01f;
+            fields.contents[GasFields.OXYGEN][i] = 0.2f;
+            double held = 0.01 * law.ambientDensity() * VOXEL * VOXEL * VOXEL;
+            double share = burn(s, 0.5f).burnt() / held;
+            double time = 2 * uneven.at((x + 8.5) * VOXEL, (2 + 8.5) * VOXEL, (-3 + 8.5) * VOXEL);
+            if (time > 1) {
+                // Slower than mixing is.
+                assertEquals(1 - Math.exp(-0.5 / time), share, 1e-3, "x " + x);
+            }
+            least = Math.min(least, share);
+            most = Math.max(most, share);
+        }
+        assertTrue(most > 1.3 * least, least + " to " + most);
     }
 
     @Test

@@ -101,6 +101,15 @@ class StakesTest {
         assertEquals(List.of(), Stakes.of(burner("elements.fire.timescale=0.5"), "fire"));
     }
 
+    @Test
+    void fuelThatBringsItsOwnAir_isNotForecast() {
+        String air = "elements.fire.sources.pool.release.air=";
+        assertEquals(List.of(), Stakes.of(burner(air + 1), "fire"));
+        assertEquals(2, Stakes.of(burner(air + 0.01), "fire").size());
+        Shot powder = NewShot.make("fireball", List.of("mass=10", "fuel=black_powder"));
+        assertEquals(List.of(), Stakes.of(powder, "fireball"));
+    }
+
     /// Values that fit no flame are said when the shot is run, not here.
     @Test
     void fuelThatMakesNoFlame_isForecastWithoutFault() {

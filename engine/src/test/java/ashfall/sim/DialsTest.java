@@ -1,20 +1,15 @@
 package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import ashfall.burn.Burning;
-import ashfall.burn.Fuel;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
-import ashfall.shot.Burn;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -222,71 +217,6 @@ class DialsTest {
         }
     }
 
-    @Test
-    void flicker_swellsAroundTheCurve_andKeepsItsMean() {
-        Shot shot =
-                ShotFile.with(
-                        NewShot.make("burner", List.of()),
-                        List.of(
-                                "elements.fire.sources.pool.flicker.amount=0.8",
-                                "elements.fire.sources.pool.flicker.every=0.2"));
-        Simulation s = simulation(shot);
-        SourceSettings pool =
-                s.setup().sources().stream().filter(p -> p.name().equals("pool")).findFirst().get();
-        double mean = 0;
-        double least = 9;
-        double most = 0;
-        for (int k = 0; k < 4000; k++) {
-            double swell = pool.swell(0.01 * k);
-            mean += swell / 4000;
-            least = Math.min(least, swell);
-            most = Math.max(most, swell);
-        }
-        assertEquals(1, mean, 0.05);
-        assertTrue(least < 0.4 && most > 1.6, least + " to " + most);
-    }
-
-    @Test
-    void airGivenAlong_letsFuelBurnWhereItIs() {
-        double[] burnt = new double[2];
-        for (int k = 0; k < 2; k++) {
-            Simulation s =
-                    simulation(
-                            ShotFile.with(
-                                    NewShot.make("burner", List.of()),
-                                    List.of("elements.fire.sources.pool.release.air=" + k)));
-            LogEntry last = null;
-            for (int frame = 0; frame < 12; frame++) {
-                last = s.advanceFrame(new Cancel());
-            }
-            assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
-            burnt[k] = last.fuelBurntKg() / last.fuelReleasedKg();
-        }
-        assertTrue(burnt[1] > 1.1 * burnt[0], burnt[0] + " of it burnt alone, " + burnt[1]);
-    }
-
-    @Test
-    void burnTime_uneven_isThatTimeInTheMean_andLastsLongerHereThanThere() {
-        Simulation s =
-                simulation(
-                        ShotFile.with(
-                                NewShot.make("burner", List.of()),
-                                List.of("elements.fire.burn.time.uneven=0.8")));
-        Burning.Unevenness uneven = s.setup().burning().unevenness();
-        double mean = 0;
-        double least = 9;
-        double most = 0;
-        for (int k = 0; k < 8000; k++) {
-            double factor = uneven.at(0.13 * (k % 20), 0.13 * (k / 20 % 20), 0.13 * (k / 400));
-            mean += factor / 8000;
-            least = Math.min(least, factor);
-            most = Math.max(most, factor);
-        }
-        assertEquals(1, mean, 0.1);
-        assertTrue(least < 0.4 && most > 1.6, least + " to " + most);
-        assertEquals(1, Burning.Unevenness.NONE.at(3, 4, 5));
-    }
-
     private Simulation store(String... settings) {
         List<String> all = new ArrayList<>(List.of(settings));
         all.add("elements.store.voxel.sketch=0.5");
@@ -444,41 +374,5 @@ class DialsTest {
         double mean = moments[1] / moments[0];
         double h = s.setup().lattice().voxel();
         return (moments[2] / moments[0] - mean * mean) * h * h;
-    }
-
-    @Test
-    void fuelsOwnValues_canBeSet_andAreRefusedWhereTheyDoNotFit() {
-        Shot shot =
-                NewShot.make(
-                        "fireball",
-                        List.of("mass=1", "elements.fireball.burn.heat=21.6", "fuel=kerosene"));
-        Fuel fuel = Burn.fuel(shot.element("fireball").burn());
-        assertEquals(21.6e6, fuel.heat());
-        assertEquals(14.8, fuel.airFuelRatio());
-        assertEquals(298.15 + (2264 - 298.15) / 2, fuel.flame(), 1e-6, "half the heat");
-        assertEquals(
-                "burn.flame: 43.2 MJ of heat in 61.0 kg of gas make no more than 807 K; a flame"
-                        + " needs 1000 K, so set more heat or less air",
-                assertThrows(
-                                ShotException.class,
-                                () ->
-                                        Burn.fuel(
-                                                shot.element("fireball")
-                                                        .burn()
-                                                        .with(Burn.HEAT, 43.2)
-                                                        .with(Burn.AIR, 60.0)))
-                        .getMessage());
-        var refused =
-                assertThrows(
-                        ShotException.class,
-                        () ->
-                                simulation(
-                                        ShotFile.with(
-                                                shot,
-                                                List.of("elements.fireball.burn.flame=2000"))));
-        assertEquals(
-                "burn.flame: 21.6 MJ of heat in 15.8 kg of gas cannot make a flame of 2000 K, only"
-                        + " of less than 1658 K",
-                refused.getMessage());
     }
 }
