@@ -339,12 +339,12 @@ final class BenchCommand implements Callable<Integer> {
                 median(
                         () ->
                                 transport.advance(
-                                        fields.velocity,
+                                        transport.ways(fields.velocity, 2f),
                                         fields.velocity,
                                         out,
+                                        0,
                                         Sides.onGround(),
-                                        new float[3][shape.ny() + 1],
-                                        2f));
+                                        new float[3][shape.ny() + 1]));
         // Three components: path search, back trace with bounds, correction.
         double bytes = (double) size * size * size * (12 + 3 * (7 + 8)) * 4;
         return new Row("velocity", seconds, (double) size * size * size, bytes);

@@ -9,22 +9,24 @@ import ashfall.grid.GridShape;
 import ashfall.grid.Noise;
 import ashfall.work.Workers;
 
+import java.util.List;
+
 /// Burns what can burn in a time step and finds the volume that the gas of each cell then needs.
 ///
-/// Per cell, in this order: what sources gave is mixed in; fuel burns with oxygen at the pace of
-/// mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ = max(τ_burn,
-/// min(Δ²/π²D, 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (after McDermott, McGrattan & Floyd 2011,
-/// who have Δ²/D). Gas hotter than its ignition burns; cooler gas that touches such a cell burns no
-/// faster than a flame edge of speed S runs through it, in Δ/S, so that flames spread and hold at
-/// the same speed on every grid. Wrinkles that a voxel cannot show make it run faster
-/// ([#wrinkling]). The radiated share of the heat leaves at once; soot forms with what burns and is
-/// burnt again in hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an escape
-/// factor, with the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's mass decides
-/// the new temperature, never a clamp.
+/// Per cell, in this order: what sources gave is mixed in; each fuel burns with its share of the
+/// oxygen at the pace of mixing, limited by both, `Δm = min(ρY_F, ρY_O/s)(1 − e^(−Δt/τ))` with `τ
+/// = max(τ_burn, min(Δ²/π²D, 0.4Δ/√(2k/3), √(2Δ/g)))` and k = (CΔ|S|)² (after McDermott et al.
+/// 2011, who have Δ²/D). Gas hotter than its ignition burns; cooler gas that touches such a cell
+/// burns no faster than a flame edge of speed S runs through it, in Δ/S, so that flames spread
+/// and hold at the same speed on every grid. Wrinkles that a voxel cannot show make it run faster
+/// ([#wrinkling]). The radiated share of the heat leaves at once; soot forms with what burns and
+/// is burnt again in hot gas with oxygen; gas that does not burn cools by T⁴ radiation times an
+/// escape factor, with the exact update `T = (T₀⁻³ + 3Ct)^(−1/3)`. The enthalpy of the cell's
+/// mass decides the new temperature, never a clamp.
 ///
 /// The mass of the cell then fills `V = m T/K` of it, K = p₀W/R; the projection lets exactly the
-/// excess V − 1 out. That covers every cause of a change of volume: heat, cooling, sources, and the
-/// mixing of gases of different specific heat.
+/// excess V − 1 out. That covers every cause of a change of volume: heat, cooling, sources, and
+/// the mixing of gases of different specific heat.
 public final class Burning {
     /// kg of oxygen per kg of soot, C + O₂ → CO₂, and its heat, J/kg.
     private static final float SOOT_OXYGEN = 2.664f;
@@ -45,6 +47,9 @@ public final class Burning {
     /// Size below which flame fronts are smooth, m.
     private static final double SMOOTH = 0.02;
 
+    /// Heat gained where nothing burns.
+    private static final double NOTHING = -1;
+
     private static final double STEFAN_BOLTZMANN = 5.670374419e-8;
 
     private static final double PER_DENSITY_TEMPERATURE = 1 / GasLaw.DENSITY_TEMPERATURE;
@@ -52,31 +57,48 @@ public final class Burning {
     /// Sums a slab keeps; see [Totals].
     private static final int SUMS = 8;
 
+    /// How a fuel burns.
+    ///
     /// @param ignition temperature above which fuel burns, K
     /// @param spread speed of a smooth flame's edge in still gas, m/s
+    /// @param sootYield kg per kg burnt
+    /// @param radiantShare share of the heat that leaves where it burns
+    public record Reaction(
+            Fuel fuel, double ignition, double spread, double sootYield, double radiantShare) {
+        /// As the table has it.
+        public static Reaction of(Fuel fuel) {
+            return new Reaction(
+                    fuel, fuel.ignition(), fuel.edgeSpeed(), fuel.sootYield(), fuel.radiantShare());
+        }
+    }
+
+    /// @param reactions of the fuels; the first one's radiant share is that of burning soot
     /// @param burnTime shortest time in which fuel is used up, s
     /// @param unevenness of that time from place to place
-    /// @param sootYield kg per kg burnt
     /// @param sootBurnTime time in which hot soot with oxygen is used up, s
-    /// @param radiantShare share of the heat that leaves where it burns
     /// @param unburnt share of the fuel that passes unburnt and gives no heat
     /// @param cooling factor on the T⁴ radiation; 1 is physical
     /// @param linear K that gas which does not burn loses each second besides
     /// @param fades what is left of smoke, heat and fuel
     public record Settings(
-            Fuel fuel,
-            double ignition,
-            double spread,
+            List<Reaction> reactions,
             double burnTime,
             Unevenness unevenness,
-            double sootYield,
             double sootBurnTime,
-            double radiantShare,
             double unburnt,
             double cooling,
             double linear,
             double gravity,
-            Fades fades) {}
+            Fades fades) {
+        public Settings {
+            reactions = List.copyOf(reactions);
+        }
+
+        /// Lowest temperature above which any of the fuels burns, K.
+        public double ignition() {
+            return reactions.stream().mapToDouble(Reaction::ignition).min().orElseThrow();
+        }
+    }
 
     /// How much faster than a smooth one a flame runs through a voxel whose wrinkles it cannot
     /// show: `(Δ/2 cm)^(1/3)`, at least 1. Free flames of gas clouds have fronts of fractal
@@ -209,6 +231,27 @@ public final class Burning {
         return new Totals(t[0], t[1], t[2], t[3], t[4], t[5], t[6], t[7], hot, most);
     }
 
+    /// A fuel's reaction in the numbers that a cell needs.
+    private static final class Fire {
+        final float ignition;
+        final double spread;
+        final float heat;
+        final float oxygen;
+        final float sootYield;
+        final float kept;
+
+        Fire(Reaction r, double burnt, double voxel) {
+            this.ignition = (float) r.ignition();
+            this.spread = Math.max(1e-6, r.spread() * wrinkling(voxel));
+            // What becomes soot has not given its heat yet, nor taken its oxygen.
+            double carbon = r.sootYield() > ASH ? 0 : r.sootYield();
+            this.heat = (float) (burnt * (r.fuel().heat() - carbon * SOOT_HEAT));
+            this.oxygen = (float) (burnt * Math.max(0, r.fuel().oxygen() - carbon * SOOT_OXYGEN));
+            this.sootYield = (float) r.sootYield();
+            this.kept = (float) (1 - r.radiantShare());
+        }
+    }
+
     /// Everything a row of cells needs, with the names of the physics.
     private static final class Row {
         private final float[] strain;
@@ -222,11 +265,7 @@ public final class Burning {
         private final Box box;
         private final GridShape shape;
         private final float ambient;
-        private final float ignition;
-        private final double spread;
-        private final float heat;
-        private final float oxygen;
-        private final float sootYield;
+        private final Fire[] fires;
         private final float kept;
         private final double sootFraction;
         private final double cooling;
@@ -264,16 +303,12 @@ public final class Burning {
             this.shape = box.shape();
             this.voxel = voxel;
             this.ambient = (float) law.ambient();
-            this.ignition = (float) s.ignition();
-            this.spread = Math.max(1e-6, s.spread() * wrinkling(voxel));
-            // What becomes soot has not given its heat yet, nor taken its oxygen.
-            double carbon = s.sootYield() > ASH ? 0 : s.sootYield();
-            double burnt = 1 - s.unburnt();
-            this.heat = (float) (burnt * (s.fuel().heat() - carbon * SOOT_HEAT));
-            this.oxygen = (float) (burnt * Math.max(0, s.fuel().oxygen() - carbon * SOOT_OXYGEN));
-            this.sootBurns = s.sootYield() <= ASH;
-            this.sootYield = (float) s.sootYield();
-            this.kept = (float) (1 - s.radiantShare());
+            this.fires =
+                    s.reactions().stream()
+                            .map(r -> new Fire(r, 1 - s.unburnt(), voxel))
+                            .toArray(Fire[]::new);
+            this.sootBurns = s.reactions().stream().allMatch(r -> r.sootYield() <= ASH);
+            this.kept = fires[0].kept;
             this.sootFraction = 1 - Exact.exp(-dt / s.sootBurnTime());
             this.cooling = 4 * STEFAN_BOLTZMANN * s.cooling();
             this.linear = s.linear();
@@ -317,28 +352,9 @@ public final class Burning {
                     most = Math.max(most, Math.abs(fill(i, before) - 1f));
                     continue;
                 }
-                double gained = 0;
-                float ready = oxygen == 0 ? fuel[i] : Math.min(fuel[i], ox[i] / oxygen);
-                boolean ignites = before > ignition;
-                boolean burns = ready > 0 && (ignites || touchesHotGas(i));
-                if (burns) {
-                    double time = mixingTime(i, before, burnTimeAt(x0 + j, y, z));
-                    if (!ignites) {
-                        time = Math.max(time, voxel / spread);
-                    }
-                    float share = (float) (1 - Exact.exp(-dt / time));
-                    float spent = share * ready;
-                    float released = spent * heat;
-                    fuel[i] = withoutDust(fuel[i] - spent, 1e-9f);
-                    ox[i] = Math.max(0f, ox[i] - spent * oxygen);
-                    soot[i] += spent * sootYield;
-                    gained = released * kept;
-                    flame[i] = m * released / dt;
-                    sums[0][slab] += m * spent;
-                    sums[1][slab] += m * released;
-                    radiated += m * (released - gained);
-                    sums[3][slab] += m * spent * sootYield;
-                }
+                double gained = fuel[i] > 0 ? burn(i, x0 + j, y, z, before, sums, slab) : NOTHING;
+                boolean burns = gained != NOTHING;
+                gained = burns ? gained : 0;
                 if (sootBurns && soot[i] > 0 && ox[i] > 0 && before > SOOT_BURNS_ABOVE) {
                     float spent = (float) Math.min(soot[i] * sootFraction, ox[i] / SOOT_OXYGEN);
                     soot[i] -= spent;
@@ -353,6 +369,9 @@ public final class Burning {
                 float enthalpy = e[i] + (float) gained;
                 double after = gained == 0 ? before : law.temperatureOfEnthalpy(enthalpy);
                 fuel[i] = faded(fuel[i], fuelLeft, m, sums[5], slab);
+                for (int k = 1; k < fires.length; k++) {
+                    contents[GasFields.OTHER_FUELS + k - 1][i] *= fuelLeft;
+                }
                 if (heatLeft < 1) {
                     enthalpy = faded(enthalpy, heatLeft, m, sums[6], slab);
                     after = law.temperatureOfEnthalpy(enthalpy);
@@ -373,8 +392,73 @@ public final class Burning {
             largest[slab] = Math.max(largest[slab], most);
         }
 
-        /// Is a neighbour, as it was when the step began, hotter than the ignition?
-        private boolean touchesHotGas(int i) {
+        /// Burns the fuels of a cell at x, y, z. Returns the heat that its gas keeps, J/kg, or
+        /// [#NOTHING] where none burns.
+        private double burn(int i, int x, int y, int z, double kelvin, double[][] sums, int slab) {
+            float[] ox = contents[GasFields.OXYGEN];
+            float m = mass[i];
+            float all = contents[GasFields.FUEL][i];
+            float air = ox[i];
+            float demand = fires.length == 1 ? 0 : demand(i, kelvin);
+            float rest = all;
+            double pace = 0;
+            double gained = NOTHING;
+            for (int k = fires.length - 1; k >= 0; k--) {
+                Fire fire = fires[k];
+                float own = k == 0 ? rest : Math.min(rest, other(k)[i]);
+                rest -= own;
+                float wanted = own * fire.oxygen;
+                float share = wanted < demand ? air * (wanted / demand) : air;
+                float ready = fire.oxygen == 0 ? own : Math.min(own, share / fire.oxygen);
+                boolean ignites = kelvin > fire.ignition;
+                if (!(ready > 0) || (!ignites && !touchesHotGas(i, fire.ignition))) {
+                    continue;
+                }
+                if (gained == NOTHING) {
+                    gained = 0;
+                    pace = mixingTime(i, kelvin, burnTimeAt(x, y, z));
+                }
+                double time = ignites ? pace : Math.max(pace, voxel / fire.spread);
+                float spent = (float) (1 - Exact.exp(-dt / time)) * ready;
+                float released = spent * fire.heat;
+                float stays = released * fire.kept;
+                gained += stays;
+                all -= spent;
+                if (k > 0) {
+                    other(k)[i] = withoutDust(own - spent, 1e-9f);
+                }
+                ox[i] = Math.max(0f, ox[i] - spent * fire.oxygen);
+                contents[GasFields.SOOT][i] += spent * fire.sootYield;
+                flame[i] += m * released / dt;
+                sums[0][slab] += m * spent;
+                sums[1][slab] += m * released;
+                sums[2][slab] += m * (released - stays);
+                sums[3][slab] += m * spent * fire.sootYield;
+            }
+            contents[GasFields.FUEL][i] = withoutDust(all, 1e-9f);
+            return gained;
+        }
+
+        /// Oxygen that the fuels of a cell which are lit would take, kg/kg.
+        private float demand(int i, double kelvin) {
+            float rest = contents[GasFields.FUEL][i];
+            float demand = 0;
+            for (int k = fires.length - 1; k >= 0; k--) {
+                float own = k == 0 ? rest : Math.min(rest, other(k)[i]);
+                rest -= own;
+                if (kelvin > fires[k].ignition || touchesHotGas(i, fires[k].ignition)) {
+                    demand += own * fires[k].oxygen;
+                }
+            }
+            return demand;
+        }
+
+        private float[] other(int fuel) {
+            return contents[GasFields.OTHER_FUELS + fuel - 1];
+        }
+
+        /// Is a neighbour, as it was when the step began, hotter than an ignition temperature?
+        private boolean touchesHotGas(int i, float ignition) {
             int sy = shape.sy();
             int sz = shape.sz();
             return kelvin[i - 1] > ignition

@@ -29,8 +29,15 @@ public final class Escape {
     private final Workers workers;
     private final float[] depth;
     private final float[] factor;
+    private final boolean mirrored;
 
     public Escape(GridShape shape, Workers workers) {
+        this(shape, false, workers);
+    }
+
+    /// @param mirrored whether the cloud goes on beyond x = 0 as its own mirror image
+    public Escape(GridShape shape, boolean mirrored, Workers workers) {
+        this.mirrored = mirrored;
         this.shape = shape;
         this.workers = workers;
         this.bricks = new GridShape(up(shape.nx()), up(shape.ny()), up(shape.nz()));
@@ -103,6 +110,9 @@ public final class Escape {
             double low = 0.5 * depth[at];
             for (int s = 1; s <= here; s++) {
                 low += depth[at - s * stride];
+            }
+            for (int s = 0; mirrored && axis == 0 && s < bricks.nx(); s++) {
+                low += depth[bricks.at(s, by, bz)];
             }
             double high = 0.5 * depth[at];
             for (int s = 1; s < bricks.count(axis) - here; s++) {

@@ -10,6 +10,7 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
@@ -59,12 +60,8 @@ public final class Continuity {
     }
 
     private void lookBackAt(List<LogEntry> log) {
-        Item burn = element.burn();
         FlameNeeds.whyNoFlame(
-                        log,
-                        log.getLast().frame(),
-                        burn.get(Burn.FUEL),
-                        Burn.effective(burn, Burn.IGNITION))
+                        log, log.getLast().frame(), Burn.words(element), Burn.ignition(element))
                 .ifPresent(why -> add(".burn", "frame " + log.getLast().frame() + ": " + why));
         log.stream()
                 .filter(e -> e.met() != null && !e.met().isEmpty())
@@ -96,6 +93,7 @@ public final class Continuity {
                         checkTime(name, source);
                     }
                 });
+        checkFuels();
         checkIgnition();
         checkPace();
         checkStakes();
@@ -117,7 +115,7 @@ public final class Continuity {
         String below = ".sources." + name;
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
-        SourceSettings settings = SourceSettings.of(name, source, 0);
+        SourceSettings settings = SourceSettings.of(name, source, 0, 1, 0);
         double thinnest = Double.POSITIVE_INFINITY;
         for (int axis = 0; axis < 3; axis++) {
             double half = settings.extent(axis);
@@ -168,10 +166,18 @@ public final class Continuity {
         }
     }
 
+    private void checkFuels() {
+        try {
+            Burn.fuels(element);
+        } catch (ShotException e) {
+            add(".burn", e.getMessage());
+        }
+    }
+
     private void checkIgnition() {
         boolean fuel = false;
         boolean hot = false;
-        double ignition = Burn.effective(element.burn(), Burn.IGNITION);
+        double ignition = Burn.ignition(element);
         for (Item source : element.sources().values()) {
             if (!source.get(Source.ON)) {
                 continue;

@@ -48,7 +48,7 @@ public record Space(Vec3 from, Vec3 to) {
             if (!entry.getValue().get(Source.ON)) {
                 continue;
             }
-            SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0);
+            SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0, 1, 0);
             for (int axis = 0; axis < 3; axis++) {
                 double at = s.centre().get(axis);
                 filled.add(axis, at - s.extent(axis), at + s.extent(axis));

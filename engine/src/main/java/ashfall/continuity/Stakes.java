@@ -143,10 +143,9 @@ public final class Stakes {
     /// Does any fuel bring more than traces of air along, or its own oxygen? The correlations are
     /// of fuels that wait for the air around.
     private boolean burnsByItself() {
-        return Burn.effective(element.burn(), Burn.AIR) == 0
-                || Stream.of(Source.CHARGE, Source.BURNER)
-                        .flatMap(kind -> giving(kind).stream())
-                        .anyMatch(s -> s.number(Source.GIVEN_AIR) > TRACES);
+        return Stream.of(Source.CHARGE, Source.BURNER)
+                .flatMap(kind -> giving(kind).stream())
+                .anyMatch(s -> s.number(Source.GIVEN_AIR) > TRACES || Burn.hasOxygen(element, s));
     }
 
     private List<Item> giving(Kind kind) {
@@ -162,7 +161,7 @@ public final class Stakes {
         double area = 0;
         double ground = Double.POSITIVE_INFINITY;
         for (Item s : burners) {
-            heat += s.get(Source.RELEASED_FUEL).largest() * burntHeat() / 1000;
+            heat += s.get(Source.RELEASED_FUEL).largest() * burntHeat(s) / 1000;
             Vec3 size = s.get(Source.SIZE);
             double r = s.number(Source.RADIUS);
             area += s.get(Source.SHAPE).equals("box") ? size.x() * size.z() : Math.PI * r * r;
@@ -179,25 +178,24 @@ public final class Stakes {
         add(Measure.PUFFING, (1 - SCATTER) * puffing, (1 + SCATTER) * puffing);
     }
 
-    private double burntHeat() {
-        return 1e6
-                * Burn.effective(element.burn(), Burn.HEAT)
-                * (1 - element.burn().number(Burn.UNBURNT));
+    /// J that a kilogram of what a source gives sets free.
+    private double burntHeat(Item source) {
+        return Burn.heat(element, source) * (1 - element.burn().number(Burn.UNBURNT));
     }
 
     /// The range that Roberts 1981, Hasegawa & Sato 1977, Moorhouse & Pritchard 1982 and Fay &
     /// Lewis 1977 span.
     private void forecastFireball(List<Item> charges) {
-        double mass = 0;
+        // Correlations are of fuels about as strong as petrol.
+        double m = 0;
         double start = Double.POSITIVE_INFINITY;
         for (Item s : charges) {
             Curve fuel = s.get(Source.RELEASED_FUEL);
             double total = s.number(Source.TOTAL);
-            mass += total > 0 ? total : fuel.integral(0, lastSecond(shot));
+            double mass = total > 0 ? total : fuel.integral(0, lastSecond(shot));
+            m += mass * burntHeat(s) / 44e6;
             start = Math.min(start, Math.max(0, fuel.time(0)));
         }
-        // Correlations are of fuels about as strong as petrol.
-        double m = mass * burntHeat() / 44e6;
         if (m < LEAST) {
             return;
         }

@@ -22,12 +22,15 @@ import java.util.zip.CRC32;
 /// impulses, time, ledger.
 ///
 /// Layout, little-endian: "ASHFCKP2", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
-/// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box, the ten fields as f32 with their
+/// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box, the fields as f32 with their
 /// spare layers, u32 CRC of all before.
 final class Checkpoint {
     static final String FILE = "checkpoint.bin";
     private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '2'};
-    private static final int FIELDS = 10;
+
+    /// Mass, three velocities, two impulses.
+    private static final int OTHERS = 6;
+
     private static final int HEAD = 8 + 32 + 8 + 8 + 8 + 8 * Ledger.SIZE + 24;
 
     private Checkpoint() {}
@@ -41,9 +44,9 @@ final class Checkpoint {
         return all;
     }
 
-    /// Bytes of a checkpoint of a grid with this many floats a field.
-    static long size(long fieldSize) {
-        return HEAD + FIELDS * 4 * fieldSize + 4;
+    /// Bytes of a checkpoint of a gas in a grid with this many floats a field.
+    static long size(GasFields f, long fieldSize) {
+        return HEAD + (f.contents.length + OTHERS) * 4 * fieldSize + 4;
     }
 
     static void write(Path folder, String key, Simulation simulation) throws IOException {
@@ -119,11 +122,11 @@ final class Checkpoint {
             }
             Box box = new Box(x, y, z, new GridShape(nx, ny, nz));
             int fieldSize = box.shape().size();
-            if (Files.size(file) != size(fieldSize)) {
+            if (Files.size(file) != size(simulation.fields(), fieldSize)) {
                 return false;
             }
             List<float[]> read = new ArrayList<>();
-            for (int i = 0; i < FIELDS; i++) {
+            for (int i = 0; i < simulation.fields().contents.length + OTHERS; i++) {
                 float[] field = new float[fieldSize];
                 read(channel, 4 * fieldSize, sum).asFloatBuffer().get(field);
                 read.add(field);
@@ -134,7 +137,7 @@ final class Checkpoint {
             }
             simulation.clear(box, time);
             List<float[]> targets = state(simulation.fields());
-            for (int i = 0; i < FIELDS; i++) {
+            for (int i = 0; i < targets.size(); i++) {
                 System.arraycopy(read.get(i), 0, targets.get(i), 0, fieldSize);
             }
             simulation.restore(frame, time, step, Ledger.of(ledger));

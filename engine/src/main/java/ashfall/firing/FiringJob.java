@@ -362,7 +362,8 @@ public final class FiringJob {
     /// A checkpoint must fit beside the frames, twice while it is replaced.
     private void requireDisk(Simulation simulation) throws IOException {
         long free = Files.getFileStore(request.folder()).getUsableSpace();
-        long wanted = 2 * Checkpoint.size(simulation.setup().box().shape().size());
+        long wanted =
+                2 * Checkpoint.size(simulation.fields(), simulation.setup().box().shape().size());
         if (free < wanted) {
             throw new FiringException(
                     String.format(

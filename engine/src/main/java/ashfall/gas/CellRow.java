@@ -6,11 +6,6 @@ import java.util.List;
 /// What a sweep of the transport knows of some cells that lie side by side, each at the same place
 /// of all arrays.
 final class CellRow {
-    /// Index of the mass in a cubic metre of gas among the values, after the contents.
-    static final int MASS = GasFields.CONTENTS;
-
-    private static final int VALUES = MASS + 1;
-
     /// Contents far below this become 0: the tails of a blob would end as subnormal numbers, which
     /// are many times as slow.
     private static final float DUST = 1e-20f;
@@ -35,22 +30,33 @@ final class CellRow {
     /// Limited differences of the values from one side of the cell to the other.
     final float[][] slope;
 
-    CellRow(int length) {
+    /// How many contents there are.
+    final int contents;
+
+    /// The last of the values and of the slopes: mass in a cubic metre of gas.
+    final float[] density;
+
+    final float[] densitySlope;
+
+    CellRow(int length, int contents) {
+        this.contents = contents;
         volume = new float[length];
         perVolume = new float[length];
         mass = new float[length];
         perMass = new float[length];
         exchange = new float[length];
-        value = new float[VALUES][length];
-        slope = new float[VALUES][length];
+        value = new float[contents + 1][length];
+        slope = new float[contents + 1][length];
+        density = value[contents];
+        densitySlope = slope[contents];
     }
 
     /// Takes `n` cells from index `at` of the fields to place `to`.
     void load(GasFields fields, float[] volumes, int at, int to, int n) {
         System.arraycopy(volumes, at, volume, to, n);
-        System.arraycopy(fields.mass, at, value[MASS], to, n);
+        System.arraycopy(fields.mass, at, density, to, n);
         System.arraycopy(fields.strain, at, exchange, to, n);
-        for (int k = 0; k < MASS; k++) {
+        for (int k = 0; k < contents; k++) {
             System.arraycopy(fields.contents[k], at, value[k], to, n);
         }
     }
@@ -58,15 +64,15 @@ final class CellRow {
     /// Brings `n` cells from place `from` back to index `at` of the fields.
     void store(GasFields fields, float[] volumes, int from, int at, int n) {
         System.arraycopy(volume, from, volumes, at, n);
-        System.arraycopy(value[MASS], from, fields.mass, at, n);
-        for (int k = 0; k < MASS; k++) {
+        System.arraycopy(density, from, fields.mass, at, n);
+        for (int k = 0; k < contents; k++) {
             System.arraycopy(value[k], from, fields.contents[k], at, n);
         }
     }
 
     /// Finds the masses of `n` cells from their volumes and densities.
     void weigh(int n) {
-        SweepRows.weigh(volume, value[MASS], mass, perVolume, perMass, n);
+        SweepRows.weigh(volume, density, mass, perVolume, perMass, n);
     }
 
     /// Repeats the cell at one place from `start` to before `end`.
@@ -86,7 +92,7 @@ final class CellRow {
 
     /// Slopes of cells whose neighbours stand in two other rows, or in the same some places on.
     void slopes(CellRow below, int low, CellRow above, int high, int from, int to) {
-        for (int k = 0; k < VALUES; k++) {
+        for (int k = 0; k < value.length; k++) {
             SweepRows.slopes(
                     below.value[k], low, value[k], above.value[k], high, slope[k], from, to);
         }
@@ -103,8 +109,8 @@ final class CellRow {
     /// latter `by` places on.
     void update(FaceRow low, FaceRow high, int by, CellRow out, int from, int to) {
         SweepRows.update(volume, low.moved, high.moved, by, out.volume, from, to);
-        SweepRows.update(mass, low.flux[MASS], high.flux[MASS], by, out.mass, from, to);
-        for (int k = 0; k < MASS; k++) {
+        SweepRows.update(mass, low.mass, high.mass, by, out.mass, from, to);
+        for (int k = 0; k < contents; k++) {
             SweepRows.update(
                     value[k],
                     mass,
@@ -117,6 +123,6 @@ final class CellRow {
                     from,
                     to);
         }
-        SweepRows.divide(out.mass, out.volume, out.value[MASS], from, to);
+        SweepRows.divide(out.mass, out.volume, out.density, from, to);
     }
 }

@@ -9,13 +9,13 @@ import java.util.List;
 /// carry over any distance (Leonard, Lock & MacVean 1996, Mon. Weather Rev. 124:2588). What is
 /// taken from a cell is the mean of its limited linear course over the part.
 final class FaceRow {
-    private static final int MASS = CellRow.MASS;
-
     /// Volume through each face over that of a cell; positive upward.
     final float[] moved;
 
-    /// Through each face, over the volume of a cell: the contents' amounts and, last, the mass.
+    /// Through each face, over the volume of a cell: the contents' amounts, and the mass.
     final float[][] flux;
+
+    final float[] mass;
 
     private final float[] rest;
     private final float[] exchanged;
@@ -43,9 +43,10 @@ final class FaceRow {
         }
     }
 
-    FaceRow(int length) {
+    FaceRow(int length, int contents) {
         moved = new float[length];
-        flux = new float[MASS + 1][length];
+        flux = new float[contents][length];
+        mass = new float[length];
         rest = new float[length];
         exchanged = new float[length];
     }
@@ -60,14 +61,14 @@ final class FaceRow {
         used = 0;
         draw(beside, pitch, 1f, reach, from, to);
         draw(beside, pitch, -1f, reach, from, to);
-        Arrays.fill(flux[MASS], from, to, 0);
+        Arrays.fill(mass, from, to, 0);
         for (int s = 0; s < used; s++) {
-            SweepRows.add(shares.get(s).amount, flux[MASS], from, to);
+            SweepRows.add(shares.get(s).amount, mass, from, to);
         }
         CellRow below = beside.row(-1);
         CellRow above = beside.row(0);
         SweepRows.exchanged(below, -pitch, above, 0, exchanged, from, to);
-        for (int k = 0; k < MASS; k++) {
+        for (int k = 0; k < flux.length; k++) {
             SweepRows.mix(exchanged, below.value[k], -pitch, above.value[k], 0, flux[k], from, to);
             for (int s = 0; s < used; s++) {
                 Share share = shares.get(s);

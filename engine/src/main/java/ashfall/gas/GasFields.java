@@ -13,19 +13,19 @@ import java.util.Arrays;
 /// fuel, oxygen and soot; `mass` is the gas in a cubic metre of cell. Velocities live on faces, in
 /// m/s. `temperature` always belongs to the enthalpy.
 public final class GasFields {
-    /// How many contents are transported together.
-    public static final int CONTENTS = 4;
-
     public static final int ENTHALPY = 0;
     public static final int FUEL = 1;
     public static final int OXYGEN = 2;
     public static final int SOOT = 3;
 
+    /// The part of the fuel that is of a second kind; from here on one for each further kind.
+    public static final int OTHER_FUELS = 4;
+
     private final GridShape shape;
     private final float[] background;
 
-    /// Enthalpy, fuel, oxygen, soot, in the order of the constants.
-    public final float[][] contents = new float[CONTENTS][];
+    /// Enthalpy, fuel, oxygen, soot and further fuels, in the order of the constants.
+    public final float[][] contents;
 
     /// Gas in a cubic metre of cell, kg/m³.
     public float[] mass;
@@ -39,7 +39,8 @@ public final class GasFields {
 
     public float[] impulseBefore;
 
-    /// Temperature of the cells, K.
+    /// Temperature of the cells, K. Null, as the impulse before, in the part of a step that has no
+    /// use for it.
     public float[] temperature;
 
     /// Heat release of the last step, W/m³.
@@ -50,18 +51,26 @@ public final class GasFields {
 
     /// Gas at rest, ambient everywhere.
     public GasFields(GridShape shape, FieldPool pool, GasLaw law, double oxygenShare) {
-        this(shape, pool, law, oxygenShare, new float[3][shape.ny() + 1]);
+        this(shape, pool, law, oxygenShare, 1, new float[3][shape.ny() + 1]);
     }
 
     /// Gas at rest or in a steady wind, ambient everywhere.
     ///
     /// @param oxygenShare mass fraction of oxygen in the surrounding air
+    /// @param fuels kinds of fuel, at least 1
     /// @param wind m/s along x, y, z, by layer and one more
     public GasFields(
-            GridShape shape, FieldPool pool, GasLaw law, double oxygenShare, float[][] wind) {
+            GridShape shape,
+            FieldPool pool,
+            GasLaw law,
+            double oxygenShare,
+            int fuels,
+            float[][] wind) {
         this.shape = shape;
-        this.background = new float[] {0, 0, (float) oxygenShare, 0};
-        for (int k = 0; k < CONTENTS; k++) {
+        this.contents = new float[OTHER_FUELS + fuels - 1][];
+        this.background = new float[contents.length];
+        this.background[OXYGEN] = (float) oxygenShare;
+        for (int k = 0; k < contents.length; k++) {
             contents[k] = filled(pool, background[k]);
         }
         mass = filled(pool, (float) law.ambientDensity());
@@ -97,7 +106,7 @@ public final class GasFields {
         workers.forEachSlab(
                 shape.nz() + 2,
                 (slab, worker) -> {
-                    for (int k = 0; k < CONTENTS; k++) {
+                    for (int k = 0; k < contents.length; k++) {
                         System.arraycopy(contents[k], slab * n, toContents[k], slab * n, n);
                     }
                     System.arraycopy(mass, slab * n, toMass, slab * n, n);

@@ -23,6 +23,7 @@ final class LineSweep {
     private static final int MOST_REACH = 24;
 
     private final GridShape shape;
+    private final int contents;
     private final List<Integer> soft;
     private final int length;
     private final CellRow[] rows = new CellRow[2 * MOST_REACH + 2];
@@ -55,13 +56,14 @@ final class LineSweep {
             float diffusion) {}
 
     /// @param soft contents that are carried without slopes
-    LineSweep(GridShape shape, List<Integer> soft) {
+    LineSweep(GridShape shape, int contents, List<Integer> soft) {
+        this.contents = contents;
         this.soft = soft;
         this.shape = shape;
         this.length = Math.max(2 * BUNDLE, shape.nx() + 2 * MOST_REACH + 2);
-        this.result = new CellRow(length);
-        this.low = new FaceRow(length);
-        this.high = new FaceRow(length);
+        this.result = new CellRow(length, contents);
+        this.low = new FaceRow(length, contents);
+        this.high = new FaceRow(length, contents);
     }
 
     /// Lines that make a bundle: one where rows are too short for vectors anyway.
@@ -73,7 +75,7 @@ final class LineSweep {
     private CellRow row(int place) {
         CellRow row = rows[place];
         if (row == null) {
-            row = new CellRow(length);
+            row = new CellRow(length, contents);
             rows[place] = row;
         }
         return row;
@@ -120,7 +122,7 @@ final class LineSweep {
                 }
             }
             if (face == 0 || face == sides) {
-                for (int k = 0; k < GasFields.CONTENTS; k++) {
+                for (int k = 0; k < contents; k++) {
                     gone[k][slab] += (face == 0 ? -1 : 1) * sum(high.flux[k], 0, 1, n);
                 }
             }
@@ -186,7 +188,7 @@ final class LineSweep {
             int start = line * pitch + reach;
             result.store(of.fields, of.volume, start, at + line * sy, width);
         }
-        for (int k = 0; k < GasFields.CONTENTS; k++) {
+        for (int k = 0; k < contents; k++) {
             if (r.x0() == 0) {
                 gone[k][slab] -= sum(low.flux[k], reach, pitch, lines);
             }

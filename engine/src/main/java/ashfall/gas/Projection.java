@@ -10,14 +10,15 @@ import ashfall.work.Workers;
 ///
 /// Outside open sides the pressure is not zero but that of the air which the fire pushes away: a
 /// source that grows by ΔQ m³/s within Δt accelerates the air at distance r, which takes `p = ρ∞
-/// ΔQ/(4π r Δt)`, mirrored in a closed ground; and one that pushes with an impulse per density of D
-/// adds `ρ∞ D·r/(4π r³ Δt)`. Without the first a box close around the fire would brake its
-/// expansion, without the second it would let it rise too fast. In D, light gas counts by the
-/// pressure it would have had by the step before: `−∇·(β∇p) = R` is `−β∞∇²p = R + ∇·((β − β∞)∇p)`.
+/// ΔQ/(4π r Δt)`, mirrored in a closed ground and in a mirror; and one that pushes with an
+/// impulse per density of D adds `ρ∞ D·r/(4π r³ Δt)`. Without the first a box close around the
+/// fire would brake its expansion, without the second it would let it rise too fast. In D, light
+/// gas counts by the pressure it would have had by the step before: `−∇·(β∇p) = R` is `−β∞∇²p = R
+/// + ∇·((β − β∞)∇p)`.
 ///
-/// Air that is drawn in comes from rest (or from the wind) and pays for its speed with pressure, `p
-/// = −½ρu²` (Bernoulli); with none to pay, air drawn in and blown out in turn would carry more and
-/// more energy into the box. The term is taken as `−½ρ|u*|u`, so that no step overshoots.
+/// Air that is drawn in comes from rest (or from the wind) and pays for its speed with pressure,
+/// `p = −½ρu²` (Bernoulli); with none to pay, air drawn in and blown out in turn would carry more
+/// and more energy into the box. The term is taken as `−½ρ|u*|u`, so that no step overshoots.
 public final class Projection {
     /// What a projection reached. `relative`: ‖∇·u − S‖₂ over ‖∇·u* − S‖₂; `largest`: max|∇·u −
     /// S|Δt.
@@ -325,21 +326,36 @@ public final class Projection {
                 double dx = x + 0.5 - centre[0];
                 double dy = y + 0.5 - centre[1];
                 double dz = z + 0.5 - centre[2];
-                double value = outer(dx, dy, dz, growth, push, 1);
+                double value = outer(dx, dy, dz, growth, push, 1, 1);
+                double below = y + 0.5 + centre[1];
                 if (sides.bottom()) {
-                    value += outer(dx, y + 0.5 + centre[1], dz, growth, push, -1);
+                    value += outer(dx, below, dz, growth, push, 1, -1);
+                }
+                if (sides.mirrored()) {
+                    double beside = x + 0.5 + centre[0];
+                    value += outer(beside, dy, dz, growth, push, -1, 1);
+                    if (sides.bottom()) {
+                        value += outer(beside, below, dz, growth, push, -1, -1);
+                    }
                 }
                 p[shape.at(x, y, z)] = (float) value;
             }
         }
     }
 
-    /// Pressure of a growing and pushing point; `upward` is -1 for its mirror image in the ground.
+    /// Pressure of a growing and pushing point; `upward` is -1 for its mirror image in the ground,
+    /// `eastward` for that in a mirror.
     private static double outer(
-            double dx, double dy, double dz, double growth, double[] push, int upward) {
+            double dx,
+            double dy,
+            double dz,
+            double growth,
+            double[] push,
+            int eastward,
+            int upward) {
         double square = dx * dx + dy * dy + dz * dz;
         double r = Math.sqrt(square);
-        double along = push[0] * dx + upward * push[1] * dy + push[2] * dz;
+        double along = eastward * push[0] * dx + upward * push[1] * dy + push[2] * dz;
         return growth / r + along / (square * r);
     }
 

@@ -22,8 +22,6 @@ import java.util.List;
 /// there is kept as it is, so that nothing is lost, and what room it needs is asked for in the next
 /// step.
 public final class ScalarTransport {
-    private static final int FIELDS = GasFields.CONTENTS;
-
     /// How contents are carried.
     ///
     /// @param soft which are carried without slopes inside cells, which blurs them; fuel takes
@@ -43,23 +41,25 @@ public final class ScalarTransport {
     private final LineSweep[] sweeps;
     private final double[][] gonePartial;
     private final float[] stretch;
-    private final double[] gone = new double[FIELDS];
+    private final double[] gone;
     private int cycles;
 
     /// Sharp, with nothing but eddies to mix.
     public ScalarTransport(GridShape shape, Workers workers) {
-        this(shape, Settings.SHARP, workers);
+        this(shape, GasFields.OTHER_FUELS, Settings.SHARP, workers);
     }
 
-    public ScalarTransport(GridShape shape, Settings settings, Workers workers) {
+    /// @param contents how many the gas has
+    public ScalarTransport(GridShape shape, int contents, Settings settings, Workers workers) {
         this.shape = shape;
         this.settings = settings;
         this.workers = workers;
         this.sweeps = new LineSweep[workers.threads()];
         for (int i = 0; i < sweeps.length; i++) {
-            sweeps[i] = new LineSweep(shape, settings.soft());
+            sweeps[i] = new LineSweep(shape, contents, settings.soft());
         }
-        this.gonePartial = new double[FIELDS][Math.max(shape.ny(), shape.nz())];
+        this.gone = new double[contents];
+        this.gonePartial = new double[contents][Math.max(shape.ny(), shape.nz())];
         this.stretch = new float[shape.nz()];
     }
 
@@ -113,7 +113,7 @@ public final class ScalarTransport {
             }
         }
         double cell = (double) voxel * voxel * voxel;
-        for (int k = 0; k < FIELDS; k++) {
+        for (int k = 0; k < gone.length; k++) {
             gone[k] *= cell;
         }
         workers.forEachSlab(
@@ -221,7 +221,7 @@ public final class ScalarTransport {
     }
 
     private void collectGone() {
-        for (int k = 0; k < FIELDS; k++) {
+        for (int k = 0; k < gone.length; k++) {
             for (double p : gonePartial[k]) {
                 gone[k] += p;
             }

@@ -1,20 +1,28 @@
 package ashfall.gas;
 
 /// Which of the six sides of the box are closed walls; the others are open to still or windy air.
+///
+/// @param mirrored whether the closed west side is a mirror: what it shows is there as well
 public record Sides(
-        boolean west, boolean east, boolean bottom, boolean top, boolean south, boolean north) {
+        boolean west,
+        boolean east,
+        boolean bottom,
+        boolean top,
+        boolean south,
+        boolean north,
+        boolean mirrored) {
 
     /// A box on the ground, open everywhere else.
     public static Sides onGround() {
-        return new Sides(false, false, true, false, false, false);
+        return new Sides(false, false, true, false, false, false, false);
     }
 
     public static Sides allOpen() {
-        return new Sides(false, false, false, false, false, false);
+        return new Sides(false, false, false, false, false, false, false);
     }
 
     public static Sides allClosed() {
-        return new Sides(true, true, true, true, true, true);
+        return new Sides(true, true, true, true, true, true, false);
     }
 
     /// Is the lower (x = 0, y = 0, z = 0) side across an axis closed? 0 = x, 1 = y, 2 = z.

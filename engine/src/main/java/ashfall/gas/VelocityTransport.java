@@ -33,84 +33,104 @@ public final class VelocityTransport {
         Arrays.setAll(rows, i -> new TraceRows(shape));
     }
 
-    /// Transports `carried` along `flow` for a time step; writes `out`, which must alias neither.
+    /// How far a flow carries the gas in the middle of each cell in a time step, in cells along x,
+    /// y and z; arrays of the pool, for [#advance].
     ///
-    /// @param flow face velocities that move the gas, m/s
-    /// @param carried face velocities to move, with their spare layers filled, m/s
+    /// @param flow face velocities, m/s
     /// @param cellsPerMetrePerSecond time step over voxel: turns m/s into cells
-    /// @param wind m/s along x, y, z, by layer and one more, carried in by air from outside
-    public void advance(
-            float[][] flow,
-            float[][] carried,
-            float[][] out,
-            Sides sides,
-            float[][] wind,
-            float cellsPerMetrePerSecond) {
-        float[][] back = {pool.borrow(), pool.borrow(), pool.borrow()};
-        float[][] forth = {pool.borrow(), pool.borrow(), pool.borrow()};
-        findPaths(flow, back, forth, cellsPerMetrePerSecond);
-        float[] moved = pool.borrow();
-        float[] low = pool.borrow();
-        float[] high = pool.borrow();
-        for (int axis = 0; axis < 3; axis++) {
-            Component component = new Component(shape, axis, sides, wind[axis]);
-            float[] from = carried[axis];
-            float[] to = out[axis];
-            int planes = shape.nz() + (axis == 2 ? 1 : 0);
-            float[] first = soft ? to : moved;
-            workers.forEachSlab(
-                    planes,
-                    (z, worker) -> component.back(back, from, first, low, high, z, rows[worker]));
-            if (soft) {
-                continue;
-            }
-            Faces.fillSpare(shape, moved, axis);
-            workers.forEachSlab(
-                    planes,
-                    (z, worker) ->
-                            component.correct(forth, from, moved, low, high, to, z, rows[worker]));
-        }
-        pool.giveBack(moved);
-        pool.giveBack(low);
-        pool.giveBack(high);
-        for (int axis = 0; axis < 3; axis++) {
-            pool.giveBack(back[axis]);
-            pool.giveBack(forth[axis]);
-        }
-    }
-
-    private void findPaths(float[][] flow, float[][] back, float[][] forth, float scale) {
-        float[][] centre = {pool.borrow(), pool.borrow(), pool.borrow()};
+    public float[][] ways(float[][] flow, float cellsPerMetrePerSecond) {
+        float[][] ways = {pool.borrow(), pool.borrow(), pool.borrow()};
+        float half = 0.5f * cellsPerMetrePerSecond;
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
                     for (int axis = 0; axis < 3; axis++) {
                         int stride = shape.stride(axis);
                         float[] f = flow[axis];
-                        float[] c = centre[axis];
+                        float[] c = ways[axis];
                         for (int y = 0; y < shape.ny(); y++) {
                             for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
-                                c[i] = 0.5f * scale * (f[i] + f[i + stride]);
+                                c[i] = half * (f[i] + f[i + stride]);
                             }
                         }
                     }
                 });
-        for (float[] c : centre) {
-            Faces.fillSpare(shape, c, -1);
+        for (float[] way : ways) {
+            Faces.fillSpare(shape, way, -1);
         }
+        return ways;
+    }
+
+    /// Transports velocities along ways, and adds what accelerates them where they arrive.
+    ///
+    /// @param ways as [#ways] found them; given back to the pool
+    /// @param carried face velocities to move, with their spare layers filled, m/s; only read
+    /// @param arrived accelerations, m/s²; on return the velocities
+    /// @param seconds for which they are accelerated
+    /// @param wind m/s along x, y, z, by layer and one more, carried in by air from outside
+    public void advance(
+            float[][] ways,
+            float[][] carried,
+            float[][] arrived,
+            float seconds,
+            Sides sides,
+            float[][] wind) {
+        float[][] back = {pool.borrow(), pool.borrow(), pool.borrow()};
+        float[][] forth = {pool.borrow(), pool.borrow(), pool.borrow()};
+        findPaths(ways, back, forth);
+        float[] moved = pool.borrow();
+        float[] low = pool.borrow();
+        float[] high = pool.borrow();
+        for (int axis = 0; axis < 3; axis++) {
+            Component component = new Component(shape, axis, sides, wind[axis]);
+            float[] from = carried[axis];
+            int planes = shape.nz() + (axis == 2 ? 1 : 0);
+            workers.forEachSlab(
+                    planes,
+                    (z, worker) -> component.back(back, from, moved, low, high, z, rows[worker]));
+            if (!soft) {
+                Faces.fillSpare(shape, moved, axis);
+                workers.forEachSlab(
+                        planes,
+                        (z, worker) ->
+                                component.correct(forth, from, moved, low, high, z, rows[worker]));
+            }
+            add(soft ? moved : low, arrived[axis], seconds);
+        }
+        for (float[] scratch : new float[][] {moved, low, high}) {
+            pool.giveBack(scratch);
+        }
+        for (int axis = 0; axis < 3; axis++) {
+            pool.giveBack(back[axis]);
+            pool.giveBack(forth[axis]);
+        }
+    }
+
+    /// a ← velocity + a · seconds.
+    private void add(float[] velocity, float[] a, float seconds) {
+        int sz = shape.sz();
+        workers.forEachSlab(
+                shape.nz() + 2,
+                (slab, worker) -> {
+                    for (int i = slab * sz, end = i + sz; i < end; i++) {
+                        a[i] = velocity[i] + seconds * a[i];
+                    }
+                });
+    }
+
+    private void findPaths(float[][] ways, float[][] back, float[][] forth) {
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
                     for (int y = 0; y < shape.ny(); y++) {
                         int at = shape.at(0, y, z);
-                        TraceRows.paths(
-                                centre, back, forth, at, shape.nx(), shape.sy(), shape.sz());
+                        TraceRows.paths(ways, back, forth, at, shape.nx(), shape.sy(), shape.sz());
                     }
                 });
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, back[axis], -1);
             Faces.fillSpare(shape, forth[axis], -1);
-            pool.giveBack(centre[axis]);
+            pool.giveBack(ways[axis]);
         }
     }
 
@@ -175,20 +195,20 @@ public final class VelocityTransport {
             }
         }
 
+        /// The corrected values; written over the lowest ones.
         void correct(
                 float[][] path,
                 float[] from,
                 float[] moved,
                 float[] low,
                 float[] high,
-                float[] to,
                 int z,
                 TraceRows rows) {
             for (int y = 0; y < ny; y++) {
                 int at = shape.at(0, y, z);
                 rows.go(path, neighbour, at, nx, y, z, most);
                 rows.sample(moved, 1f, rows.found, 0, nx);
-                rows.correct(from, moved, rows.found, low, high, to, at, nx, lowest, highest);
+                rows.correct(from, moved, rows.found, low, high, low, at, nx, lowest, highest);
             }
         }
     }

@@ -8,6 +8,9 @@ import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Words;
 
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Locale;
 
 /// The reaction.
@@ -18,6 +21,8 @@ public final class Burn {
     private static final double MOST_SPECIFIC_HEAT = 4500;
 
     private static final double COOLEST_FLAME = 1000;
+
+    private static final int MOST_FUELS = 3;
 
     public static final Choice FUEL =
             new Choice(
@@ -208,6 +213,69 @@ public final class Burn {
                             fuel.flame()));
         }
         return fuel;
+    }
+
+    /// The fuels of an element: its own as it was set, and what its sources give besides, as the
+    /// table has it.
+    ///
+    /// @throws ShotException where there are too many
+    public static List<Fuel> fuels(Element element) {
+        List<Fuel> fuels = new ArrayList<>();
+        fuels.add(fuel(element.burn()));
+        List<String> keys = fuelKeys(element);
+        if (keys.size() > MOST_FUELS) {
+            throw new ShotException(
+                    String.format(
+                            "the sources give %d kinds of fuel (%s); %d are the most in one"
+                                    + " element",
+                            keys.size(), String.join(", ", keys), MOST_FUELS));
+        }
+        keys.stream().skip(1).map(Fuels::of).forEach(fuels::add);
+        return List.copyOf(fuels);
+    }
+
+    /// Keys of the fuels of an element, its own first.
+    public static List<String> fuelKeys(Element element) {
+        LinkedHashSet<String> keys = new LinkedHashSet<>();
+        keys.add(element.burn().get(FUEL));
+        for (Item source : element.sources().values()) {
+            if (source.get(Source.ON)) {
+                String key = source.get(Source.FUEL);
+                keys.add(key.equals(Source.MAIN) ? element.burn().get(FUEL) : key);
+            }
+        }
+        return List.copyOf(keys);
+    }
+
+    /// "propane and petrol".
+    public static String words(Element element) {
+        return String.join(" and ", fuelKeys(element));
+    }
+
+    /// Lowest temperature above which any fuel of an element burns, K.
+    public static double ignition(Element element) {
+        return fuelKeys(element).stream()
+                .skip(1)
+                .mapToDouble(key -> Fuels.of(key).ignition())
+                .reduce(effective(element.burn(), IGNITION), Math::min);
+    }
+
+    /// Heat of the fuel that a source of an element gives, J/kg.
+    public static double heat(Element element, Item source) {
+        return given(source, asSet(element.burn())).heat();
+    }
+
+    /// Does the fuel that a source gives carry its own oxygen?
+    public static boolean hasOxygen(Element element, Item source) {
+        return given(source, asSet(element.burn())).airFuelRatio() == 0;
+    }
+
+    /// The fuel that a source gives.
+    ///
+    /// @param own the element's
+    public static Fuel given(Item source, Fuel own) {
+        String key = source.get(Source.FUEL);
+        return key.equals(Source.MAIN) || key.equals(own.key()) ? own : Fuels.of(key);
     }
 
     private static Fuel asSet(Item burn) {

@@ -21,6 +21,9 @@ public final class Gas {
     /// What may be carried softly.
     public static final List<String> SOFT_WORDS = List.of("heat", "fuel", "smoke", "speed");
 
+    /// Steps a frame may take before the gas counts as blown up.
+    public static final int MANY_STEPS = 2000;
+
     /// Where a force may act.
     public static final List<String> WHERE = List.of("heat", "smoke", "all gas");
 
@@ -124,6 +127,33 @@ public final class Gas {
                                             + " hundred thousandth."),
                     List.of("rough", "close", "exact"),
                     "close");
+    public static final Quantity RAGGED =
+            Quantity.of("ragged", "Even to ragged, in all", Unit.NONE, 1, GAS)
+                    .hard(0, 5)
+                    .usual(0, 2)
+                    .words("mirror-even", "ragged")
+                    .mark(0, "even")
+                    .mark(1, "as set")
+                    .does(
+                            "Times all patches of the sources, eddies of the air and unevenness of"
+                                    + " the burn time; an even fireball mushrooms like one from a"
+                                    + " textbook, a ragged one breaks up.");
+    public static final Switch ALIKE =
+            new Switch(
+                    Words.of("alike", "Left and right alike", GAS)
+                            .does(
+                                    "Computes the half east of a plane and shows it on both sides:"
+                                            + " half the time and memory, and not a voxel of"
+                                            + " difference."),
+                    false);
+    public static final Quantity ALIKE_AT =
+            Quantity.of("alike.at", "Plane between them", Unit.METRE, 0, GAS)
+                    .hard(-1e5, 1e5)
+                    .usual(-5, 5)
+                    .words("further west", "further east")
+                    .does(
+                            "Where the plane between left and right stands, along x; sources should"
+                                    + " lie on it, or they are there twice.");
     public static final Quantity TIME_SCALE =
             Quantity.of("timescale", "Time scale", Unit.NONE, 1, GAS)
                     .hard(0.02, 20)
@@ -134,16 +164,25 @@ public final class Gas {
                     .does(
                             "Seconds of fire in a second of film; cues stay at their frame, and"
                                     + " steps grow with it by themselves.");
-    public static final Whole STEPS =
-            new Whole(
-                    Words.of("steps", "Steps a frame, at least", GAS)
-                            .words("faster", "steadier")
-                            .does(
-                                    "Fast gas takes more steps by itself; more than needed costs"
-                                            + " time and changes little."),
-                    1,
-                    200,
-                    1);
+    public static final Quantity STEPS =
+            Quantity.of("steps", "Steps a frame, at least", Unit.NONE, 1, GAS)
+                    .hard(1, 200)
+                    .usual(1, 8)
+                    .curve()
+                    .words("faster", "steadier")
+                    .does(
+                            "Fast gas takes more steps by itself; more than needed costs"
+                                    + " time and changes little.");
+    public static final Quantity MOST_STEPS =
+            Quantity.of("steps.most", "Steps a frame, at most", Unit.NONE, MANY_STEPS, GAS)
+                    .hard(1, MANY_STEPS)
+                    .usual(2, 50)
+                    .words("rougher", "as many as needed")
+                    .mark(MANY_STEPS, "as needed")
+                    .does(
+                            "Fewer than fast gas needs let it leap over voxels: a quick look that"
+                                    + " blurs what is fastest. Sudden expansion takes its steps"
+                                    + " all the same.");
     public static final Whole SEED =
             new Whole(
                     Words.of("seed", "Seed", GAS)
@@ -190,9 +229,13 @@ public final class Gas {
                     SPEED_FADE,
                     SOFT,
                     DIFFUSION,
+                    RAGGED,
                     PRESSURE,
+                    ALIKE,
+                    ALIKE_AT,
                     TIME_SCALE,
                     STEPS,
+                    MOST_STEPS,
                     SEED,
                     CHANNELS,
                     FULL);

@@ -2,6 +2,7 @@ package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
 
+import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Switch;
@@ -9,6 +10,7 @@ import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Words;
 
 import java.util.List;
+import java.util.stream.Stream;
 
 /// A source: what it gives, where and when.
 public final class Source {
@@ -73,6 +75,18 @@ public final class Source {
                     .does(
                             "Temperature of what is released; hot vapour rises at once and"
                                     + " catches sooner.");
+    /// Stands for the element's own fuel.
+    public static final String MAIN = "main";
+
+    public static final Choice FUEL =
+            new Choice(
+                    Words.of("fuel", "Kind of fuel", GAS)
+                            .does(
+                                    "What the source gives to burn: main is the reaction's own"
+                                            + " fuel, any other is taken from the table as it is;"
+                                            + " three kinds in an element at most."),
+                    Stream.concat(Stream.of(MAIN), Fuels.keys().stream()).toList(),
+                    MAIN);
     public static final Quantity RELEASED_FUEL =
             Quantity.of("release.fuel", "Fuel", Unit.KILOGRAM_PER_SECOND, 0, GAS)
                     .hard(0, 1e5)
@@ -190,6 +204,7 @@ public final class Source {
         RADIUS,
         SIZE,
         TEMPERATURE,
+        FUEL,
         RELEASED_FUEL,
         TOTAL,
         GIVEN_AIR,

@@ -4,6 +4,8 @@ import ashfall.burn.Burning;
 import ashfall.gas.GasFields;
 import ashfall.gas.ScalarTransport;
 
+import java.util.Arrays;
+
 /// The running account of a simulation, over its whole life: kg and J.
 ///
 /// For fuel, `released = burnt + left + gone`; for enthalpy, `given + heat − radiated = left +
@@ -49,6 +51,10 @@ public record Ledger(
 
     public static Ledger of(double[] v) {
         return new Ledger(v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], v[8], v[9], v[10]);
+    }
+
+    Ledger times(int factor) {
+        return of(Arrays.stream(values()).map(v -> factor * v).toArray());
     }
 
     Ledger plus(SourceStage.Given given) {

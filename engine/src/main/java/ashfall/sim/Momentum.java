@@ -21,16 +21,18 @@ final class Momentum {
     }
 
     /// Moves the velocities along the flow for a time step, with half the accelerations and half
-    /// the pressure on each side of the way.
+    /// the pressure on each side of the way. The pressure of the step before the last is not needed
+    /// any more then, and given back to the pool.
     ///
+    /// @param acceleration m/s², arrays of the pool; taken over
     /// @param wind m/s along x, y, z
     /// @param stepBefore length of the last step, s; 0 before the first
     void move(Room room, float[][] acceleration, float[][] wind, float dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
-        float[][] flow = fields.velocity;
-        float[][] carried = {pool.borrow(), pool.borrow(), pool.borrow()};
+        float[][] carried = fields.velocity.clone();
+        float[][] ways = room.velocities.ways(carried, dt / voxel);
         // The pressure gradient of the last two steps' mean: one step's alone would ring when
         // burning sets in.
         float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
@@ -40,27 +42,25 @@ final class Momentum {
                 workers,
                 (axis, at, n) ->
                         predictRow(
-                                flow[axis],
+                                carried[axis],
                                 acceleration[axis],
                                 beta[axis],
                                 fields.impulse,
                                 fields.impulseBefore,
-                                carried[axis],
                                 at,
                                 n,
                                 shape.stride(axis),
                                 0.5f * dt,
                                 now));
-        float[][] moved = {pool.borrow(), pool.borrow(), pool.borrow()};
+        pool.giveBack(fields.impulseBefore);
+        fields.impulseBefore = null;
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, carried[axis], axis);
         }
-        room.velocities.advance(flow, carried, moved, setup.sides(), wind, dt / voxel);
+        room.velocities.advance(ways, carried, acceleration, 0.5f * dt, setup.sides(), wind);
         for (int axis = 0; axis < 3; axis++) {
-            addScaled(shape, moved[axis], acceleration[axis], 0.5f * dt);
             pool.giveBack(carried[axis]);
-            pool.giveBack(flow[axis]);
-            fields.velocity[axis] = moved[axis];
+            fields.velocity[axis] = acceleration[axis];
         }
     }
 
@@ -70,7 +70,6 @@ final class Momentum {
             float[] beta,
             float[] impulse,
             float[] before,
-            float[] out,
             int at,
             int n,
             int stride,
@@ -78,19 +77,8 @@ final class Momentum {
             float share) {
         for (int i = at, end = at + n; i < end; i++) {
             float gradient = (impulse[i] + before[i]) - (impulse[i - stride] + before[i - stride]);
-            out[i] = u[i] + half * a[i] - share * beta[i] * gradient;
+            u[i] = u[i] + half * a[i] - share * beta[i] * gradient;
         }
-    }
-
-    private void addScaled(GridShape shape, float[] to, float[] a, float factor) {
-        int sz = shape.sz();
-        workers.forEachSlab(
-                shape.nz() + 2,
-                (slab, worker) -> {
-                    for (int i = slab * sz, end = i + sz; i < end; i++) {
-                        to[i] += factor * a[i];
-                    }
-                });
     }
 
     /// Lets a gust take the air along, by the pressure gradient that drives it, and the gas lose
@@ -126,7 +114,7 @@ final class Momentum {
             Room room, float[] volume, float[][] wind, double dt, double stepBefore) {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
-        float[] spare = fields.impulseBefore;
+        float[] spare = room.pool.borrow();
         float ratio = stepBefore == 0 ? 0 : (float) (dt / stepBefore);
         float[] old = fields.impulse;
         int sz = shape.sz();

@@ -14,14 +14,16 @@ import java.util.List;
 /// Settings of the motion that the order of a step applies itself.
 ///
 /// @param speedHalfLife s in which gas loses half its speed against the wind
-/// @param leastSteps steps a frame takes at least
+/// @param leastSteps steps a frame takes at least, over shot time
+/// @param mostSteps steps a frame takes at most for the sake of speed
 /// @param stir speed of the largest eddies over time, m/s
 /// @param softSpeed whether velocities are carried without taking back what the way blurs
 /// @param timeScale seconds of gas in a second of the shot, over shot time
 record Motion(
         double speedHalfLife,
         Projection.Accuracy accuracy,
-        int leastSteps,
+        Curve leastSteps,
+        int mostSteps,
         Curve stir,
         Curve timeScale,
         ScalarTransport.Settings scalars,
@@ -31,7 +33,8 @@ record Motion(
 
     private static final double LN2 = 0.6931471805599453;
 
-    static Motion of(Item gas, Curve stir) {
+    /// @param fuels kinds of fuel
+    static Motion of(Item gas, Curve stir, int fuels) {
         return new Motion(
                 gas.number(Gas.SPEED_FADE),
                 switch (gas.get(Gas.PRESSURE)) {
@@ -39,19 +42,26 @@ record Motion(
                     case "exact" -> Projection.Accuracy.EXACT;
                     default -> Projection.Accuracy.CLOSE;
                 },
-                (int) (long) gas.get(Gas.STEPS),
+                gas.get(Gas.STEPS),
+                (int) Math.ceil(gas.number(Gas.MOST_STEPS)),
                 stir,
                 gas.get(Gas.TIME_SCALE),
-                new ScalarTransport.Settings(soft(gas.get(Gas.SOFT)), gas.number(Gas.DIFFUSION)),
+                new ScalarTransport.Settings(
+                        soft(gas.get(Gas.SOFT), fuels), gas.number(Gas.DIFFUSION)),
                 gas.get(Gas.SOFT).contains("speed"));
     }
 
-    private static List<Integer> soft(List<String> words) {
+    private static List<Integer> soft(List<String> words, int fuels) {
         List<Integer> contents = new ArrayList<>();
         for (String word : words) {
             switch (word) {
                 case "heat" -> contents.add(GasFields.ENTHALPY);
-                case "fuel" -> contents.addAll(List.of(GasFields.FUEL, GasFields.OXYGEN));
+                case "fuel" -> {
+                    contents.addAll(List.of(GasFields.FUEL, GasFields.OXYGEN));
+                    for (int k = 1; k < fuels; k++) {
+                        contents.add(GasFields.OTHER_FUELS + k - 1);
+                    }
+                }
                 case "smoke" -> contents.add(GasFields.SOOT);
                 default -> {}
             }

@@ -46,6 +46,7 @@ final class Room {
                         pool,
                         setup.law(),
                         setup.oxygenShare(),
+                        setup.burning().reactions().size(),
                         setup.wind().layers(seconds, box, setup.lattice()));
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
@@ -54,10 +55,12 @@ final class Room {
         }
         this.strain = new Strain(shape, workers);
         this.burning = new Burning(box, workers);
-        this.escape = new Escape(shape, workers);
+        this.escape = new Escape(shape, setup.sides().mirrored(), workers);
         this.forces = new Forces(box, setup.lattice(), pool, workers);
         this.velocities = new VelocityTransport(shape, setup.motion().softSpeed(), pool, workers);
-        this.scalars = new ScalarTransport(shape, setup.motion().scalars(), workers);
+        this.scalars =
+                new ScalarTransport(
+                        shape, fields.contents.length, setup.motion().scalars(), workers);
         this.projection =
                 new Projection(shape, setup.sides(), setup.motion().accuracy(), pool, workers);
         this.activity = new Activity(shape, workers);
@@ -68,7 +71,7 @@ final class Room {
     /// @param voxel m
     double[] held(double voxel) {
         double[] partial = new double[shape.nz()];
-        double[] sums = new double[GasFields.CONTENTS];
+        double[] sums = new double[fields.contents.length];
         for (int k = 0; k < sums.length; k++) {
             sums[k] =
                     activity.sum(fields.contents[k], fields.mass, partial) * voxel * voxel * voxel;
@@ -80,7 +83,7 @@ final class Room {
     /// pressures there go on as at its sides.
     void takeOver(Room other) {
         GasFields from = other.fields;
-        for (int k = 0; k < GasFields.CONTENTS; k++) {
+        for (int k = 0; k < fields.contents.length; k++) {
             copy(other, from.contents[k], fields.contents[k]);
         }
         copy(other, from.mass, fields.mass);

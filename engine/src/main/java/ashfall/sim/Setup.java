@@ -53,10 +53,13 @@ public record Setup(
 
     /// Bytes a cell takes while a run is under way, everything resident included; measured by
     /// `SimulationTest`.
-    public static final int BYTES_PER_CELL = 144;
+    public static final int BYTES_PER_CELL = 112;
 
     /// Added to the seed for what burns unevenly, so that it is no source's.
     private static final long UNEVEN_BURN = 7919;
+
+    /// Bytes more for each further fuel.
+    private static final int BYTES_PER_FUEL = 8;
 
     private static final long MOST_CELLS = 1_200_000_000L;
 
@@ -118,6 +121,13 @@ public record Setup(
         double h = element.voxel(fineness);
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
+        boolean mirrored = element.gas().get(Gas.ALIKE);
+        double plane = mirrored ? element.gas().number(Gas.ALIKE_AT) : 0;
+        if (mirrored) {
+            double half = Math.max(to.x() - plane, plane - from.x());
+            from = new Vec3(0, from.y(), from.z());
+            to = new Vec3(half, to.y(), to.z());
+        }
         long[] first = new long[3];
         long[] count = new long[3];
         boolean closedBelow = element.bounds().get(Bounds.CLOSED).contains("bottom");
@@ -137,14 +147,14 @@ public record Setup(
                                 + " m");
             }
             // Leaves of a frame are 8 cells: the box starts at one. A closed ground stays where it
-            // was put.
-            boolean ground = axis == 1 && closedBelow;
+            // was put, and so does a mirror.
+            boolean ground = (axis == 1 && closedBelow) || (axis == 0 && mirrored);
             first[axis] = ground ? 0 : 8 * (long) Math.floor(from.get(axis) / h / 8 + 1e-6);
             double end = ground ? size / h : to.get(axis) / h;
             count[axis] = TILE * (long) Math.ceil((end - first[axis]) / TILE - 1e-6);
             cells *= count[axis];
         }
-        Lattice lattice = new Lattice(0, closedBelow ? from.y() : 0, 0, h);
+        Lattice lattice = new Lattice(plane, closedBelow ? from.y() : 0, 0, h);
         if (cells > 1e15) {
             throw new ShotException(
                     String.format(
@@ -161,7 +171,10 @@ public record Setup(
                 count[0],
                 count[1],
                 count[2],
-                count[0] * count[1] * count[2] * BYTES_PER_CELL);
+                count[0]
+                        * count[1]
+                        * count[2]
+                        * (BYTES_PER_CELL + BYTES_PER_FUEL * (Burn.fuelKeys(element).size() - 1)));
     }
 
     /// Compiles an element of a shot.
@@ -180,22 +193,19 @@ public record Setup(
                         new GridShape((int) plan.nx(), (int) plan.ny(), (int) plan.nz()));
         Item air = shot.air();
         Item burn = element.burn();
-        Fuel fuel = Burn.fuel(burn);
+        List<Fuel> fuels = Burn.fuels(element);
         double gravity = air.number(Air.GRAVITY);
         long seed = element.gas().get(Gas.SEED);
+        double ragged = element.gas().number(Gas.RAGGED);
         Burning.Settings burning =
                 new Burning.Settings(
-                        fuel,
-                        Burn.effective(burn, Burn.IGNITION),
-                        Burn.effective(burn, Burn.SPREAD),
+                        reactions(burn, fuels),
                         burn.number(Burn.TIME),
                         new Burning.Unevenness(
                                 seed + UNEVEN_BURN,
-                                burn.number(Burn.TIME_UNEVEN),
+                                Math.min(1, ragged * burn.number(Burn.TIME_UNEVEN)),
                                 burn.number(Burn.TIME_GRAIN)),
-                        Burn.effective(burn, Burn.SOOT),
                         burn.number(Burn.SOOT_TIME),
-                        Burn.effective(burn, Burn.RADIATED),
                         burn.number(Burn.UNBURNT),
                         burn.number(Burn.COOLING),
                         burn.number(Burn.LINEAR),
@@ -205,35 +215,49 @@ public record Setup(
         Stirring stirring =
                 new Stirring(
                         seed,
-                        air.get(Air.STIR_SPEED).largest(),
+                        ragged * air.get(Air.STIR_SPEED).largest(),
                         air.number(Air.STIR_LARGEST),
                         air.number(Air.STIR_SMALLEST),
                         h);
-        List<String> closed = element.bounds().get(Bounds.CLOSED);
+        List<String> closed = new ArrayList<>(element.bounds().get(Bounds.CLOSED));
+        boolean mirrored = element.gas().get(Gas.ALIKE);
+        if (mirrored) {
+            closed.add("west");
+        }
+        if (mirrored && Wind.of(air).crosses()) {
+            throw new ShotException(
+                    "left and right cannot stay alike in a wind from the side: set air.wind along z"
+                            + " only, without gusts, or switch "
+                            + Gas.ALIKE.key()
+                            + " off");
+        }
         List<SourceSettings> sources = new ArrayList<>();
         int place = 0;
         for (var source : element.sources().entrySet()) {
             place++;
             // The seed goes by place, so that switching one source off leaves the others alike.
-            if (source.getValue().get(Source.ON)) {
-                sources.add(SourceSettings.of(source.getKey(), source.getValue(), seed + place));
+            Item item = source.getValue();
+            if (item.get(Source.ON)) {
+                int kind = fuels.indexOf(Burn.given(item, fuels.getFirst()));
+                sources.add(SourceSettings.of(source.getKey(), item, kind, ragged, seed + place));
             }
         }
         return new Setup(
                 plan.lattice(),
                 box,
-                fit(element, box, h),
+                fit(element, closed, box, h),
                 new Sides(
                         closed.contains("west"),
                         closed.contains("east"),
                         closed.contains("bottom"),
                         closed.contains("top"),
                         closed.contains("south"),
-                        closed.contains("north")),
-                fuel.gasLaw(air.number(Air.TEMPERATURE)),
+                        closed.contains("north"),
+                        mirrored),
+                fuels.getFirst().gasLaw(air.number(Air.TEMPERATURE)),
                 air.number(Air.OXYGEN),
                 Wind.of(air),
-                Motion.of(element.gas(), air.get(Air.STIR_SPEED)),
+                Motion.of(element.gas(), air.get(Air.STIR_SPEED), fuels.size()),
                 new Forces.Settings(
                         gravity,
                         element.gas().number(Gas.LIFT),
@@ -246,6 +270,20 @@ public record Setup(
                 List.copyOf(sources),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
+    }
+
+    /// The element's own fuel as it was set, further ones as the table has them.
+    private static List<Burning.Reaction> reactions(Item burn, List<Fuel> fuels) {
+        List<Burning.Reaction> reactions = new ArrayList<>();
+        reactions.add(
+                new Burning.Reaction(
+                        fuels.getFirst(),
+                        Burn.effective(burn, Burn.IGNITION),
+                        Burn.effective(burn, Burn.SPREAD),
+                        Burn.effective(burn, Burn.SOOT),
+                        Burn.effective(burn, Burn.RADIATED)));
+        fuels.stream().skip(1).map(Burning.Reaction::of).forEach(reactions::add);
+        return reactions;
     }
 
     private static Forces.Where where(String word) {
@@ -264,13 +302,17 @@ public record Setup(
                 new float[] {Motion.left(fuel, dt), Motion.left(heat, dt), Motion.left(smoke, dt)};
     }
 
-    private static BoxFit fit(Element element, Box limit, double voxel) {
+    private static BoxFit fit(Element element, List<String> closed, Box limit, double voxel) {
         List<String> follow = element.bounds().get(Bounds.FOLLOW);
-        List<String> closed = element.bounds().get(Bounds.CLOSED);
         return new BoxFit(
                 limit,
                 Bounds.SIDES.stream().map(s -> follow.contains(s) && !closed.contains(s)).toList(),
                 (int) Math.ceil(element.bounds().number(Bounds.MARGIN) / voxel));
+    }
+
+    /// How many times what is simulated is there.
+    int copies() {
+        return sides.mirrored() ? 2 : 1;
     }
 
     /// The box a run starts in: the bounds, but on the sides that follow the gas no more than the

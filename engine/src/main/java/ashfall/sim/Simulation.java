@@ -10,6 +10,7 @@ import ashfall.gas.Projection;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
+import ashfall.shot.Gas;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -50,9 +51,6 @@ public final class Simulation {
     /// m/s that no gas of a fire reaches.
     private static final double FASTEST = 5000;
 
-    /// Steps a frame may take before the run counts as blown up.
-    private static final int MOST_STEPS = 2000;
-
     private final Setup setup;
     private final Workers workers;
     private final GasLaw law;
@@ -65,7 +63,6 @@ public final class Simulation {
     private long frame;
     private double time;
     private double stepBefore;
-    private CellRange warm = new CellRange(0, 0, 0, 0, 0, 0);
 
     /// The gas at the start of the shot: still air, or wind.
     public Simulation(Setup setup, Workers workers) {
@@ -128,7 +125,7 @@ public final class Simulation {
         time = savedTime;
         stepBefore = savedStep;
         ledger = savedLedger;
-        refreshTemperature(CellRange.all(room.shape));
+        room.activity.temperatures(room.fields, law, CellRange.all(room.shape));
     }
 
     /// Advances to the next frame. Cancelling leaves the gas in the middle of a step: it must then
@@ -182,12 +179,11 @@ public final class Simulation {
         double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
         projection.updateDensity(fields.temperature);
+        pool.giveBack(fields.temperature);
+        fields.temperature = null;
         float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
         momentum.move(room, acceleration, wind, (float) dt, stepBefore);
         cancel.check();
-        for (float[] a : acceleration) {
-            pool.giveBack(a);
-        }
         for (SourceStage source : room.sources) {
             source.push(fields.velocity, time, time + step, dt);
         }
@@ -206,8 +202,9 @@ public final class Simulation {
         room.scalars.advance(fields, volume, range, voxel, (float) dt, (float) fastest, turned);
         pool.giveBack(volume);
         ledger = ledger.plus(room.scalars);
-        refreshTemperature(range);
-        warm = range;
+        fields.temperature = pool.borrow();
+        Arrays.fill(fields.temperature, (float) law.temperatureOfEnthalpy(0));
+        room.activity.temperatures(fields, law, range);
         stepBefore = dt;
         boolean last = end - (time + step) < 1e-9;
         time = last ? end : time + step;
@@ -237,7 +234,6 @@ public final class Simulation {
         next.takeOver(room);
         ledger = ledger.plusLeftOut(room.held(voxel), next.held(voxel));
         room = next;
-        warm = CellRange.all(room.shape);
         return room.activity.range(room.fields);
     }
 
@@ -272,10 +268,14 @@ public final class Simulation {
                         CFL * voxel / Math.max(speed, 1e-9),
                         Math.sqrt(voxel / Math.max(pull, 1e-9)));
         double left = end - time;
-        double atLeast = setup.motion().leastSteps() * left / setup.rate().seconds(1);
-        double needed = left * setup.motion().fastest(time, end) / limit;
+        Motion motion = setup.motion();
+        double atLeast = motion.leastSteps().at(time) * left / setup.rate().seconds(1);
+        double needed = left * motion.fastest(time, end) / limit;
+        if (motion.mostSteps() < Gas.MANY_STEPS) {
+            needed = Math.min(needed, motion.mostSteps() - taken);
+        }
         double count = Math.max(1, Math.ceil(Math.max(needed, atLeast) - 1e-9));
-        if (count + taken > MOST_STEPS) {
+        if (count + taken > Gas.MANY_STEPS) {
             throw diverged(
                     "velocity",
                     room.activity.whereLargest(room.fields.velocity),
@@ -285,7 +285,7 @@ public final class Simulation {
                                     + " steps a frame",
                             speed,
                             pull,
-                            MOST_STEPS));
+                            Gas.MANY_STEPS));
         }
         return left / count;
     }
@@ -302,7 +302,7 @@ public final class Simulation {
             return length;
         }
         escape.update(fields, voxel);
-        float[][] burnt = new float[GasFields.CONTENTS][];
+        float[][] burnt = new float[fields.contents.length][];
         for (int k = 0; k < burnt.length; k++) {
             burnt[k] = pool.borrow();
         }
@@ -362,10 +362,6 @@ public final class Simulation {
         steps.worstResidual = Math.max(steps.worstResidual, report.relative());
     }
 
-    private void refreshTemperature(CellRange range) {
-        room.activity.temperatures(room.fields, law, range.union(warm));
-    }
-
     private DivergedException diverged(String field, int[] cell, String value) {
         String cause =
                 field.equals("temperature")
@@ -387,45 +383,45 @@ public final class Simulation {
                         cause));
     }
 
-    private LogEntry entry(Ledger before, double from, Steps steps, double seconds) {
+    /// Tells of all there is, both halves where one is the mirror image of the other.
+    private LogEntry entry(Ledger frameBefore, double from, Steps steps, double seconds) {
+        int copies = setup.copies();
+        Ledger all = ledger.times(copies);
+        Ledger before = frameBefore.times(copies);
         GasFields fields = room.fields;
         double gasSeconds = setup.motion().gasSeconds(from, time);
         double[] held = room.held(voxel);
-        double fuelLeft = held[GasFields.FUEL];
-        double smoke = held[GasFields.SOOT];
-        double enthalpy = held[GasFields.ENTHALPY];
+        double fuelLeft = copies * held[GasFields.FUEL];
+        double smoke = copies * held[GasFields.SOOT];
+        double enthalpy = copies * held[GasFields.ENTHALPY];
         FlameNeeds needs =
                 FlameNeeds.of(
                         fields, CellRange.all(room.shape), setup.burning().ignition(), workers);
         return new LogEntry(
                 frame,
                 time,
-                (ledger.heat() - before.heat()) / gasSeconds / 1000,
+                (all.heat() - before.heat()) / gasSeconds / 1000,
                 fuelLeft,
-                ledger.fuelBurnt(),
-                ledger.fuelReleased(),
-                ledger.fuelGone(),
-                ledger.fuelReleased() - ledger.fuelBurnt() - ledger.fuelGone() - fuelLeft,
+                all.fuelBurnt(),
+                all.fuelReleased(),
+                all.fuelGone(),
+                all.fuelReleased() - all.fuelBurnt() - all.fuelGone() - fuelLeft,
                 room.activity.largest(new float[][] {fields.temperature}),
                 topAbove(1000),
                 smoke,
                 room.activity.largest(room.fields.velocity),
                 steps.count,
                 seconds,
-                ledger.heat() / 1000,
-                ledger.radiated() / 1000,
-                ledger.enthalpyGiven() / 1000,
+                all.heat() / 1000,
+                all.radiated() / 1000,
+                all.enthalpyGiven() / 1000,
                 enthalpy / 1000,
-                ledger.enthalpyGone() / 1000,
-                (ledger.enthalpyGiven()
-                                + ledger.heat()
-                                - ledger.radiated()
-                                - ledger.enthalpyGone()
-                                - enthalpy)
+                all.enthalpyGone() / 1000,
+                (all.enthalpyGiven() + all.heat() - all.radiated() - all.enthalpyGone() - enthalpy)
                         / 1000,
-                ledger.sootFormed(),
-                ledger.sootBurnt(),
-                ledger.sootGone(),
+                all.sootFormed(),
+                all.sootBurnt(),
+                all.sootGone(),
                 room.shape.cells(),
                 steps.iterations,
                 steps.worstDivergence,

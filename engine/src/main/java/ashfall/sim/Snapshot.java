@@ -70,7 +70,8 @@ public final class Snapshot {
                         scalars,
                         f.velocity,
                         !full.contains("velocity"),
-                        wanted.contains("velocity"));
+                        wanted.contains("velocity"),
+                        setup.sides().mirrored());
         int layers = simulation.box().shape().nz() / SparseGrid.EDGE;
         List<List<List<Leaf>>> found = new ArrayList<>();
         for (int z = 0; z < layers; z++) {
@@ -130,12 +131,15 @@ public final class Snapshot {
             boolean half) {}
 
     /// Looks through the box brick by brick.
+    ///
+    /// @param mirrored whether all is there once more on the other side of x = 0
     private record Bricks(
             Box box,
             List<Scalar> scalars,
             float[][] velocity,
             boolean halfVelocity,
-            boolean withVelocity) {
+            boolean withVelocity,
+            boolean mirrored) {
 
         /// Leaves of a layer of bricks: for each scalar, then for the velocity.
         List<List<Leaf>> layer(int bz) {
@@ -152,10 +156,16 @@ public final class Snapshot {
                         if (leaf != null) {
                             leaves.get(c).add(leaf);
                             any = true;
+                            if (mirrored) {
+                                leaves.get(c).add(turned(leaf));
+                            }
                         }
                     }
                     if (any && withVelocity) {
-                        leaves.get(4).add(velocityLeaf(bx, by, bz));
+                        leaves.get(4).add(velocityLeaf(bx, by, bz, false));
+                        if (mirrored) {
+                            leaves.get(4).add(velocityLeaf(bx, by, bz, true));
+                        }
                     }
                 }
             }
@@ -183,24 +193,47 @@ public final class Snapshot {
                     }
                 }
             }
-            return any ? leaf(bx, by, bz, mask, values, s.half) : null;
+            return any ? leaf(box.x() + 8 * bx, by, bz, mask, values, s.half) : null;
         }
 
-        private Leaf velocityLeaf(int bx, int by, int bz) {
+        /// A leaf's mirror image.
+        private static Leaf turned(Leaf leaf) {
+            long[] mask = new long[8];
+            for (int word = 0; word < mask.length; word++) {
+                mask[word] = Long.reverseBytes(Long.reverse(leaf.mask()[word]));
+            }
+            float[] full = leaf.full() == null ? null : leaf.full().clone();
+            short[] half = leaf.half() == null ? null : leaf.half().clone();
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                int from = v ^ 7;
+                if (full != null) {
+                    full[v] = leaf.full()[from];
+                } else {
+                    half[v] = leaf.half()[from];
+                }
+            }
+            return new Leaf(-SparseGrid.EDGE - leaf.x(), leaf.y(), leaf.z(), mask, full, half);
+        }
+
+        /// @param turned the mirror image, in which the lower face across x is the upper one here
+        private Leaf velocityLeaf(int bx, int by, int bz, boolean turned) {
             GridShape shape = box.shape();
             long[] mask = new long[8];
             Arrays.fill(mask, -1L);
             float[] values = new float[3 * SparseGrid.VOXELS];
             for (int v = 0; v < SparseGrid.VOXELS; v++) {
-                int i = shape.at(8 * bx + (v & 7), 8 * by + (v >> 3 & 7), 8 * bz + (v >> 6));
+                int x = turned ? 7 - (v & 7) : v & 7;
+                int i = shape.at(8 * bx + x, 8 * by + (v >> 3 & 7), 8 * bz + (v >> 6));
                 for (int axis = 0; axis < 3; axis++) {
-                    values[3 * v + axis] = velocity[axis][i];
+                    boolean across = turned && axis == 0;
+                    values[3 * v + axis] = across ? -velocity[0][i + 1] : velocity[axis][i];
                 }
             }
-            return leaf(bx, by, bz, mask, values, halfVelocity);
+            int x = box.x() + 8 * bx;
+            return leaf(turned ? -SparseGrid.EDGE - x : x, by, bz, mask, values, halfVelocity);
         }
 
-        private Leaf leaf(int bx, int by, int bz, long[] mask, float[] values, boolean half) {
+        private Leaf leaf(int x, int by, int bz, long[] mask, float[] values, boolean half) {
             short[] halves = null;
             if (half) {
                 halves = new short[values.length];
@@ -209,12 +242,7 @@ public final class Snapshot {
                 }
             }
             return new Leaf(
-                    box.x() + 8 * bx,
-                    box.y() + 8 * by,
-                    box.z() + 8 * bz,
-                    mask,
-                    half ? null : values,
-                    halves);
+                    x, box.y() + 8 * by, box.z() + 8 * bz, mask, half ? null : values, halves);
         }
     }
 }

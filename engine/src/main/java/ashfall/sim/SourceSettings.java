@@ -11,6 +11,7 @@ import ashfall.shot.Vec3;
 ///
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
+/// @param fuel which of the element's fuels it gives: 0 is the element's own
 /// @param premixedAir air given with the fuel, over what it needs
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
@@ -23,6 +24,7 @@ public record SourceSettings(
         Curve temperature,
         Curve releasedFuel,
         boolean isTotal,
+        int fuel,
         double premixedAir,
         Curve heat,
         double hottest,
@@ -38,7 +40,9 @@ public record SourceSettings(
     /// Later than any shot ends, s.
     static final double EVER = 1e9;
 
-    public static SourceSettings of(String name, Item item, long seed) {
+    /// @param fuel which of the element's fuels it gives
+    /// @param ragged factor on its unevenness
+    public static SourceSettings of(String name, Item item, int fuel, double ragged, long seed) {
         return new SourceSettings(
                 name,
                 item.get(Source.SHAPE),
@@ -48,13 +52,14 @@ public record SourceSettings(
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
                 total(item) > 0,
+                fuel,
                 number(item, Source.GIVEN_AIR),
                 scaled(curve(item, Source.HEAT), 1000),
                 item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),
                 curve(item, Source.VOLUME),
                 curve(item, Source.PUSH),
-                item.number(Source.UNEVEN),
+                Math.min(1, ragged * item.number(Source.UNEVEN)),
                 item.number(Source.GRAIN),
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),

@@ -1,5 +1,6 @@
 package ashfall.sim;
 
+import ashfall.burn.Fuel;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
@@ -17,6 +18,7 @@ final class SourceStage {
     private static final double PUSH_TIME = 0.02;
 
     private final SourceSettings source;
+    private final Box box;
     private final GridShape shape;
     private final CellRange range;
     private final float[] weight;
@@ -34,8 +36,10 @@ final class SourceStage {
     SourceStage(SourceSettings source, Box box, Setup setup) {
         Lattice lattice = setup.lattice();
         this.source = source;
-        this.airPerFuel = source.premixedAir() * setup.burning().fuel().airFuelRatio();
+        Fuel fuel = setup.burning().reactions().get(source.fuel()).fuel();
+        this.airPerFuel = source.premixedAir() * fuel.airFuelRatio();
         this.oxygenShare = setup.oxygenShare();
+        this.box = box;
         this.shape = box.shape();
         double h = lattice.voxel();
         this.cellVolume = h * h * h;
@@ -51,15 +55,18 @@ final class SourceStage {
         for (int z = range.z0(); z < range.z1(); z++) {
             for (int y = range.y0(); y < range.y1(); y++) {
                 for (int x = range.x0(); x < range.x1(); x++, j++) {
-                    sum +=
-                            fill(
-                                    j,
-                                    lattice.centre(0, box.x() + x),
-                                    lattice.centre(1, box.y() + y),
-                                    lattice.centre(2, box.z() + z),
-                                    h);
+                    double wx = lattice.centre(0, box.x() + x);
+                    double wy = lattice.centre(1, box.y() + y);
+                    double wz = lattice.centre(2, box.z() + z);
+                    sum += fill(j, wx, wy, wz, h);
+                    outward[0][j] = outward(0, wx - 0.5 * h, wy, wz, h);
+                    outward[1][j] = outward(1, wx, wy - 0.5 * h, wz, h);
+                    outward[2][j] = outward(2, wx, wy, wz - 0.5 * h, h);
                 }
             }
+        }
+        if (setup.sides().mirrored() && sum > 0) {
+            sum += beyondMirror(lattice);
         }
         if (!(sum > 0)) {
             throw new ShotException(
@@ -67,7 +74,9 @@ final class SourceStage {
                             + source.name()
                             + "' covers no voxel: its centre "
                             + source.centre()
-                            + " m lies outside the bounds, or it is thinner than half a voxel of "
+                            + " m lies outside the bounds"
+                            + (setup.sides().mirrored() ? " or west of the mirror" : "")
+                            + ", or it is thinner than half a voxel of "
                             + h
                             + " m");
         }
@@ -75,6 +84,26 @@ final class SourceStage {
         for (int i = 0; i < n; i++) {
             weight[i] *= scale;
         }
+    }
+
+    /// Weights of what the source covers on the other side of a mirror, where its patches are the
+    /// mirror image of those on this side.
+    private double beyondMirror(Lattice lattice) {
+        double h = lattice.voxel();
+        double plane = lattice.origin(0);
+        double sum = 0;
+        for (int z = range.z0(); z < range.z1(); z++) {
+            for (int y = range.y0(); y < range.y1(); y++) {
+                double wy = lattice.centre(1, box.y() + y);
+                double wz = lattice.centre(2, box.z() + z);
+                for (double d = 0.5 * h;
+                        plane - d > source.centre().x() - source.extent(0) - h;
+                        d += h) {
+                    sum += source.cover(plane - d, wy, wz, h) * source.patch(plane + d, wy, wz);
+                }
+            }
+        }
+        return sum;
     }
 
     /// Cells of a box that a source may cover, with one more on each side.
@@ -118,17 +147,20 @@ final class SourceStage {
         if (cover == 0) {
             return 0;
         }
-        double patch = source.patch(x, y, z);
-        weight[j] = (float) (cover * patch);
-        double dx = x - source.centre().x();
-        double dy = y - source.centre().y();
-        double dz = z - source.centre().z();
-        double reach = Math.max(Math.max(source.extent(0), source.extent(1)), source.extent(2));
-        double strength = cover * Math.min(1.5, patch) / reach;
-        outward[0][j] = (float) (dx * strength);
-        outward[1][j] = (float) (dy * strength);
-        outward[2][j] = (float) (dz * strength);
+        weight[j] = (float) (cover * source.patch(x, y, z));
         return weight[j];
+    }
+
+    /// What the push makes of its speed on a face, along an axis; NaN where the source does not
+    /// reach.
+    private float outward(int axis, double x, double y, double z, double voxel) {
+        double cover = source.cover(x, y, z, voxel);
+        if (cover == 0) {
+            return Float.NaN;
+        }
+        double way = (axis == 0 ? x : axis == 1 ? y : z) - source.centre().get(axis);
+        double reach = Math.max(Math.max(source.extent(0), source.extent(1)), source.extent(2));
+        return (float) (way * cover * Math.min(1.5, source.patch(x, y, z)) / reach);
     }
 
     CellRange range() {
@@ -188,6 +220,10 @@ final class SourceStage {
                             w * premixedAir * oxygenShare,
                             after);
                     mix(contents[GasFields.SOOT], i, before, w * smoke, after);
+                    for (int k = GasFields.OTHER_FUELS; k < contents.length; k++) {
+                        boolean own = k == GasFields.OTHER_FUELS + source.fuel() - 1;
+                        mix(contents[k], i, before, own ? w * fuel : 0, after);
+                    }
                 }
             }
         }
@@ -214,12 +250,11 @@ final class SourceStage {
             for (int y = range.y0(); y < range.y1(); y++) {
                 int i = shape.at(range.x0(), y, z);
                 for (int x = range.x0(); x < range.x1(); x++, i++, j++) {
-                    if (weight[j] == 0) {
-                        continue;
-                    }
                     for (int axis = 0; axis < 3; axis++) {
                         float wanted = (float) (speed * outward[axis][j]);
-                        u[axis][i] += share * (wanted - u[axis][i]);
+                        if (!Float.isNaN(wanted)) {
+                            u[axis][i] += share * (wanted - u[axis][i]);
+                        }
                     }
                 }
             }

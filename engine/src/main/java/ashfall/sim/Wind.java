@@ -33,6 +33,11 @@ record Wind(Vec3 mean, double power, double height, double gusts, double every, 
                 air.get(Air.GUSTS_SEED));
     }
 
+    /// Does it ever blow along x?
+    boolean crosses() {
+        return mean.x() != 0 || gusts != 0;
+    }
+
     /// m/s along x, y, z at a time, by layer of a box and one more over it.
     float[][] layers(double seconds, Box box, Lattice lattice) {
         float[] at = at(seconds);

@@ -14,6 +14,8 @@ import ashfall.work.Workers;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
+import java.util.List;
+
 /// Burning of a closed cell: everything follows from energy and elements.
 class BurningTest {
     private static final float VOXEL = 0.1f;
@@ -36,14 +38,10 @@ class BurningTest {
 
     private Burning.Settings settings(double radiated, double soot) {
         return new Burning.Settings(
-                fuel,
-                0,
-                SPREAD,
+                List.of(new Burning.Reaction(fuel, 0, SPREAD, soot, radiated)),
                 1e-3,
                 Burning.Unevenness.NONE,
-                soot,
                 0.1,
-                radiated,
                 0,
                 0,
                 0,
@@ -160,14 +158,10 @@ class BurningTest {
         double cell = GasLaw.density(kelvin) * VOXEL * VOXEL * VOXEL;
         Burning.Settings s =
                 new Burning.Settings(
-                        fuel,
-                        900,
-                        SPREAD,
+                        List.of(new Burning.Reaction(fuel, 900, SPREAD, 0, 0)),
                         1e-6,
                         Burning.Unevenness.NONE,
-                        0,
                         0.1,
-                        0,
                         0,
                         0,
                         0,
@@ -181,7 +175,15 @@ class BurningTest {
         var uneven = new Burning.Unevenness(3, 0.9, 1.5);
         Burning.Settings s =
                 new Burning.Settings(
-                        fuel, 0, SPREAD, 2, uneven, 0, 0.1, 0, 0, 0, 0, 9.81, Burning.Fades.NONE);
+                        List.of(new Burning.Reaction(fuel, 0, SPREAD, 0, 0)),
+                        2,
+                        uneven,
+                        0.1,
+                        0,
+                        0,
+                        0,
+                        9.81,
+                        Burning.Fades.NONE);
         double least = 1;
         double most = 0;
         for (int x = 0; x < 40; x += 4) {
@@ -214,14 +216,10 @@ class BurningTest {
         int i = shape.at(8, 8, 8);
         Burning.Settings s =
                 new Burning.Settings(
-                        fuel,
-                        5000,
-                        SPREAD,
+                        List.of(new Burning.Reaction(fuel, 5000, SPREAD, 0, 0)),
                         1,
                         Burning.Unevenness.NONE,
-                        0,
                         1e9,
-                        0,
                         0,
                         1,
                         0,

@@ -53,10 +53,10 @@ class WideRowsTest {
         GOING((t, at, n) -> SweepRows.going(t.in[2], -1, t.out[0], at, at + n)),
         DRAW(
                 (t, at, n) -> {
-                    CellRow cells = new CellRow(N + 2 * AROUND);
+                    CellRow cells = new CellRow(N + 2 * AROUND, 0);
                     System.arraycopy(t.in[0], 0, cells.volume, 0, t.in[0].length);
-                    System.arraycopy(t.in[1], 0, cells.value[CellRow.MASS], 0, t.in[1].length);
-                    System.arraycopy(t.in[2], 0, cells.slope[CellRow.MASS], 0, t.in[2].length);
+                    System.arraycopy(t.in[1], 0, cells.density, 0, t.in[1].length);
+                    System.arraycopy(t.in[2], 0, cells.densitySlope, 0, t.in[2].length);
                     System.arraycopy(t.in[3], 0, cells.perVolume, 0, t.in[3].length);
                     System.arraycopy(t.in[4], 0, cells.perMass, 0, t.in[4].length);
                     SweepRows.draw(t.out[0], cells, -2, false, 1, t.out[1], t.out[2], at, at + n);

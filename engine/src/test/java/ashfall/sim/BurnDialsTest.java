@@ -9,10 +9,12 @@ import ashfall.burn.Fuel;
 import ashfall.shot.Burn;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Item;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Source;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -134,5 +136,53 @@ class BurnDialsTest {
                 "burn.flame: 21.6 MJ of heat in 15.8 kg of gas cannot make a flame of 2000 K, only"
                         + " of less than 1658 K",
                 refused.getMessage());
+    }
+
+    @Test
+    void sources_ofDifferentFuels_burnSideBySide() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("burner", List.of("fuel=propane", "heat=1000")),
+                        List.of("elements.fire.sources.pool.fuel=ethanol"));
+        Simulation s = simulation(shot);
+        assertEquals(2, s.setup().burning().reactions().size());
+        LogEntry last = null;
+        for (int frame = 0; frame < 12; frame++) {
+            last = s.advanceFrame(new Cancel());
+        }
+        assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
+        double perKilogram = 1e-3 * last.heatKj() / last.fuelBurntKg();
+        assertEquals(26.8, perKilogram, 0.03 * 26.8, "MJ/kg of ethanol, little of it soot");
+    }
+
+    @Test
+    void fuels_moreThanThree_areRefusedByName() {
+        Element fire = NewShot.make("burner", List.of("fuel=propane")).elements().get("fire");
+        for (String key : List.of("ethanol", "petrol", "tnt")) {
+            fire = fire.withSource(key, Item.of(Source.BURNER).with(Source.FUEL, key));
+        }
+        Element four = fire;
+        String why = assertThrows(ShotException.class, () -> Burn.fuels(four)).getMessage();
+        assertTrue(why.contains("propane, ethanol, petrol, tnt"), why);
+    }
+
+    @Test
+    void fuelWithoutHeat_staysUnburnt_untilItIsLit() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("burner", List.of()),
+                        List.of(
+                                "elements.fire.sources.pilot.release.heat={\"curve\":[[0.25,0],[0.26,400],[1,400]]}"));
+        Simulation s = simulation(shot);
+        double before = 0;
+        for (int frame = 0; frame < 6; frame++) {
+            before = s.advanceFrame(new Cancel()).heatReleaseKw();
+        }
+        assertEquals(0, before);
+        double after = 0;
+        for (int frame = 0; frame < 6; frame++) {
+            after = s.advanceFrame(new Cancel()).heatReleaseKw();
+        }
+        assertTrue(after > 10, after + " kW");
     }
 }

@@ -375,4 +375,14 @@ class DialsTest {
         double h = s.setup().lattice().voxel();
         return (moments[2] / moments[0] - mean * mean) * h * h;
     }
+
+    @Test
+    void steps_goByTheirCurve_andNoFurtherThanTheMost() {
+        Simulation s = puff(300, "elements.puff.steps={\"curve\":[[0,6],[0.2,6],[0.21,2],[1,2]]}");
+        assertEquals(6, run(s, 1).substeps());
+        assertEquals(2, run(s, 6).substeps());
+        String wind = "air.wind=40,0,0";
+        assertEquals(4, run(puff(300, wind), 2).substeps());
+        assertEquals(2, run(puff(300, wind, "elements.puff.steps.most=2"), 2).substeps());
+    }
 }

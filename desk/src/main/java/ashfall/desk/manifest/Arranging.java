@@ -217,8 +217,8 @@ public final class Arranging {
             return item.with(Source.HEAT, curve(start, 0.02, 0, 0.03, heat, 0.2, heat, 0.3, 0));
         }
         double radius = burner.get().number(Source.RADIUS);
-        double fuelHeat = 1e3 * Burn.effective(element.burn(), Burn.HEAT);
-        double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat;
+        double fuelHeat = Burn.heat(element, burner.get());
+        double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat / 1000;
         double height = Math.max(0.5 * radius, burner.get().get(Source.SIZE).y());
         double air = 1.2 * Math.PI * radius * radius * height;
         double lighting = neat(Math.max(0.2 * heat, air * 600 / 0.3));

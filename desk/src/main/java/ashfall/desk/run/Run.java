@@ -89,12 +89,12 @@ public final class Run {
 
     /// Temperature from which the run's fuel burns, K.
     public double ignition() {
-        return Burn.effective(shot.element(element).burn(), Burn.IGNITION);
+        return Burn.ignition(shot.element(element));
     }
 
     /// Why a frame shows no flame, with figures; empty for a frame that burns.
     public Optional<String> whyNoFlame(long frame) {
-        String fuel = shot.element(element).burn().get(Burn.FUEL);
+        String fuel = Burn.words(shot.element(element));
         return FlameNeeds.whyNoFlame(log(), frame, fuel, ignition());
     }
 
