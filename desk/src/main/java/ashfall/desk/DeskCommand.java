@@ -104,7 +104,8 @@ public final class DeskCommand implements Runnable {
                             names = "--view",
                             paramLabel = "VIEW",
                             defaultValue = "window",
-                            description = "window, fireground, chart, dials, manifest or slice")
+                            description =
+                                    "window, fireground, chart, dials, manifest, slice or streaks")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")

@@ -36,7 +36,7 @@ import javax.imageio.ImageIO;
 public final class Snap extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(Snap.class);
     private static final List<String> VIEWS =
-            List.of("window", "fireground", "chart", "dials", "manifest", "slice");
+            List.of("window", "fireground", "chart", "dials", "manifest", "slice", "streaks");
 
     /// What to take.
     ///
@@ -101,6 +101,10 @@ public final class Snap extends Application {
         if (request.view.equals("slice")) {
             window.look().cut("temperature", 2, 0.5);
         }
+        if (request.view.equals("streaks")) {
+            window.look().cut("temperature", 2, 0.5);
+            window.look().streaksProperty().set(true);
+        }
         new AnimationTimer() {
             @Override
             public void handle(long nanos) {
@@ -140,7 +144,8 @@ public final class Snap extends Application {
     }
 
     private void shoot() {
-        String name = request.view.equals("slice") ? "fireground" : request.view;
+        boolean cut = request.view.equals("slice") || request.view.equals("streaks");
+        String name = cut ? "fireground" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();
         parameters.setFill(Color.BLACK);

@@ -73,6 +73,11 @@ final class ViewBar extends HBox {
                                 "keeper",
                                 "A keeper of 1.75 m with a rod of 2 m",
                                 model.keeperProperty()),
+                        switchFor(
+                                "streaks",
+                                "The way the gas goes in four frames, through the gas or on the cut"
+                                        + " (V)",
+                                model.streaksProperty()),
                         slice,
                         cut);
         buildSlice();
@@ -163,6 +168,11 @@ final class ViewBar extends HBox {
         slice.setText(now == null ? "slice: none" : "slice: " + now.channel());
         cut.setVisible(now != null);
         cut.setManaged(now != null);
+    }
+
+    /// Shows how the gas moves, or no longer.
+    void toggleStreaks() {
+        model.streaksProperty().set(!model.streaksProperty().get());
     }
 
     /// Cuts, or stops cutting.

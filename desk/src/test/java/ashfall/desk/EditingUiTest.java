@@ -1,5 +1,6 @@
 package ashfall.desk;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
@@ -15,12 +16,17 @@ import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
+import javafx.scene.image.PixelFormat;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
 
 /// Dials, releases, the manifest, undo: what the user does, what is seen.
 class EditingUiTest extends DeskTest {
@@ -199,13 +205,66 @@ class EditingUiTest extends DeskTest {
     }
 
     @Test
+    void sideOfTheBounds_clicked_opensFollowsAndCloses_eachOneUndo(FxRobot robot) {
+        robot.clickOn("#line-elements-fireball-bounds");
+        String first = text(robot, "side-east");
+        List<String> seen = new ArrayList<>();
+        for (int k = 0; k < 3; k++) {
+            robot.clickOn("#side-east");
+            seen.add(text(robot, "side-east"));
+            Item bounds = window.document().shot().items().get("elements.fireball.bounds");
+            boolean wall = bounds.get(Bounds.CLOSED).contains("east");
+            boolean follows = bounds.get(Bounds.FOLLOW).contains("east");
+            assertEquals("east " + (wall ? "wall" : follows ? "follows" : "open"), seen.getLast());
+            assertTrue(bounds.get(Bounds.CLOSED).contains("bottom"), "the ground stays");
+        }
+        assertEquals(3, Set.copyOf(seen).size(), seen.toString());
+        assertEquals(first, seen.getLast());
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertEquals(seen.get(1), text(robot, "side-east"));
+    }
+
+    @Test
+    void streaks_switchedByKey_areDrawnOverTheGas(FxRobot robot) {
+        untilSketched();
+        robot.interact(() -> window.runs().playhead().choose(6));
+        int[] without = fireground(robot);
+        robot.type(KeyCode.V);
+        int[] with = fireground(robot);
+        int changed = 0;
+        for (int i = 0; i < with.length; i++) {
+            changed += with[i] != without[i] ? 1 : 0;
+        }
+        assertTrue(changed > 300, changed + " pixels of streaks");
+        robot.type(KeyCode.V);
+        assertArrayEquals(without, fireground(robot));
+    }
+
+    /// Pixels of the fireground, once they are as fine as they get.
+    private int[] fireground(FxRobot robot) {
+        until("the finest picture", window.fireground()::isFinest);
+        int[][] pixels = new int[1][];
+        robot.interact(
+                () -> {
+                    var image = window.fireground().snapshot(null, null);
+                    int w = (int) image.getWidth();
+                    int h = (int) image.getHeight();
+                    pixels[0] = new int[w * h];
+                    image.getPixelReader()
+                            .getPixels(
+                                    0, 0, w, h, PixelFormat.getIntArgbInstance(), pixels[0], 0, w);
+                });
+        return pixels[0];
+    }
+
+    @Test
     void stations_chosenByKeyAndClick_showTheirDials(FxRobot robot) {
         robot.clickOn("#station-air");
         assertVisible(robot, "param-temperature");
         assertVisible(robot, "param-wind");
         robot.type(KeyCode.DIGIT4);
         assertEquals("Burn", text(robot, "dials-title"));
-        robot.clickOn("#param-fuel-petrol");
+        robot.clickOn("#param-fuel-menu").clickOn("#param-fuel-petrol");
         assertEquals(
                 "petrol",
                 window.document()

@@ -29,6 +29,9 @@ import java.util.Map;
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
 public final class DialsView extends VBox {
+    /// Words that still fit a row or two; more go into a menu.
+    private static final int MOST_CHIPS = 8;
+
     /// Dials made before the toolkit may do something else: they take milliseconds each.
     private static final int AT_ONCE = 3;
 
@@ -250,6 +253,8 @@ public final class DialsView extends VBox {
                             List.of("on", "off"),
                             (value, word) -> value == word.equals("on"),
                             (value, word) -> word.equals("on"));
+            case Param.Choice c when c.options().size() > MOST_CHIPS ->
+                    new MenuDial(document, path, c);
             case Param.Choice c ->
                     new ChipsDial<>(
                             document, path, c, c.options(), String::equals, (value, word) -> word);

@@ -32,6 +32,7 @@ public final class FiregroundModel {
     private final BooleanProperty keeper = new SimpleBooleanProperty(true);
     private final BooleanProperty sources = new SimpleBooleanProperty(true);
     private final BooleanProperty stakes = new SimpleBooleanProperty(true);
+    private final BooleanProperty streaks = new SimpleBooleanProperty(false);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
     public FiregroundModel(Document document, Runs runs) {
@@ -62,6 +63,11 @@ public final class FiregroundModel {
 
     public BooleanProperty stakesProperty() {
         return stakes;
+    }
+
+    /// Whether short paths show how the gas moves.
+    public BooleanProperty streaksProperty() {
+        return streaks;
     }
 
     /// What is cut; null shows the picture.

@@ -133,6 +133,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.sourcesProperty().addListener((o, was, is) -> refresh());
         model.stakesProperty().addListener((o, was, is) -> refresh());
         model.sliceProperty().addListener((o, was, is) -> refresh());
+        model.streaksProperty().addListener((o, was, is) -> refresh());
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
@@ -273,6 +274,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.view(),
                         model.standing(),
                         model.sliceProperty().get(),
+                        model.streaksProperty().get(),
                         model.from(),
                         model.to(),
                         (int) getWidth(),
@@ -312,8 +314,12 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         if (drawn == null || !drawn.request().equals(done.request())) {
             waited.accept((System.nanoTime() - done.request().nanos()) * 1e-9);
         }
+        boolean otherStreaks = drawn == null || !drawn.streaks().equals(done.streaks());
         drawn = done;
         pictures++;
+        if (otherStreaks) {
+            redraw();
+        }
         if (done.argb() == null) {
             picture.setImage(null);
         } else {
@@ -366,6 +372,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         outlines,
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
+                        drawn == null ? List.of() : drawn.streaks(),
                         model.sliceProperty().get()));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null);
     }

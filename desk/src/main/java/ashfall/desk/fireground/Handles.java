@@ -8,6 +8,7 @@ import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
 import javafx.scene.Cursor;
+import javafx.scene.control.Button;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
@@ -15,17 +16,27 @@ import javafx.scene.layout.Region;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Supplier;
 
 /// Handles on the chosen thing: move a source along an axis, size it, or shift a side of the
-/// bounds. A drag is one edit.
+/// bounds; beside each side what it is: open, follows, or wall. A drag is one edit, as is a click
+/// on such a word.
 final class Handles extends Pane {
     private static final String[] AXES = {"x", "y", "z"};
     private static final double SIZE = 12;
 
+    /// What the words of a side stand for.
+    private static final Map<String, String> MEANING =
+            Map.of(
+                    "open", "open: air comes in, smoke goes out",
+                    "follows", "open and follows the gas up to the bounds",
+                    "wall", "a wall");
+
     private final Document document;
     private final Supplier<View> view;
     private final List<Handle> handles = new ArrayList<>();
+    private final List<SideWord> words = new ArrayList<>();
     private String path = "";
 
     Handles(Document document, Supplier<View> view) {
@@ -42,10 +53,12 @@ final class Handles extends Pane {
         if (!now.equals(path)) {
             path = now;
             handles.clear();
+            words.clear();
             if (item != null) {
                 make(itemPath, item);
             }
             getChildren().setAll(handles);
+            getChildren().addAll(words);
         }
         place();
     }
@@ -70,8 +83,11 @@ final class Handles extends Pane {
             }
         } else if (item.kind().equals(Bounds.KIND)) {
             for (int axis = 0; axis < 3; axis++) {
-                handles.add(new Side(itemPath, axis, false));
-                handles.add(new Side(itemPath, axis, true));
+                for (boolean upper : new boolean[] {false, true}) {
+                    Side side = new Side(itemPath, axis, upper);
+                    handles.add(side);
+                    words.add(new SideWord(side));
+                }
             }
         }
     }
@@ -85,8 +101,11 @@ final class Handles extends Pane {
                 continue;
             }
             double[] at = screen(handle.at(item));
-            handle.setVisible(at[2] > 0);
+            handle.setVisible(at[2] > 0 && getLayoutBounds().contains(at[0], at[1]));
             handle.resizeRelocate(at[0] - SIZE / 2, at[1] - SIZE / 2, SIZE, SIZE);
+        }
+        for (SideWord word : words) {
+            word.place();
         }
     }
 
@@ -286,6 +305,69 @@ final class Handles extends Pane {
             to = upper ? Math.max(a.get(axis) + least, to) : Math.min(b.get(axis) - least, to);
             Vec3 next = corner.plus(along(axis, to - corner.get(axis)));
             document.put(path, upper ? Bounds.TO : Bounds.FROM, next);
+        }
+    }
+
+    /// What a side of the bounds is; a click makes it the next.
+    private final class SideWord extends Button {
+        private static final List<String> STATES = List.of("open", "follows", "wall");
+
+        private final Side side;
+        private final String name;
+        private final Tooltip tip = new Tooltip();
+
+        SideWord(Side side) {
+            this.side = side;
+            this.name = Bounds.SIDES.get(2 * side.axis + (side.upper ? 1 : 0));
+            setId("side-" + name);
+            getStyleClass().add("side-word");
+            setManaged(false);
+            setTooltip(tip);
+            setOnAction(e -> change());
+        }
+
+        private String state(Item bounds) {
+            return bounds.get(Bounds.CLOSED).contains(name)
+                    ? "wall"
+                    : bounds.get(Bounds.FOLLOW).contains(name) ? "follows" : "open";
+        }
+
+        private static String after(String state) {
+            return STATES.get((STATES.indexOf(state) + 1) % STATES.size());
+        }
+
+        void place() {
+            Item bounds = document.shot().items().get(side.path);
+            setVisible(bounds != null && side.isVisible());
+            if (isVisible()) {
+                String state = state(bounds);
+                setText(name + " " + state);
+                tip.setText(
+                        String.format(
+                                "The %s side is %s; click to make it %s",
+                                name, MEANING.get(state), MEANING.get(after(state))));
+                autosize();
+                relocate(side.getLayoutX() + SIZE + 2, side.getLayoutY() - 3);
+            }
+        }
+
+        private void change() {
+            Item bounds = document.shot().items().get(side.path);
+            String next = after(state(bounds));
+            Item changed =
+                    bounds.with(Bounds.CLOSED, set(bounds.get(Bounds.CLOSED), next.equals("wall")))
+                            .with(
+                                    Bounds.FOLLOW,
+                                    set(bounds.get(Bounds.FOLLOW), next.equals("follows")));
+            document.arrange(name + " side " + next, document.shot().with(side.path, changed));
+            place();
+        }
+
+        /// The sides in their order, with or without this one.
+        private List<String> set(List<String> sides, boolean with) {
+            return Bounds.SIDES.stream()
+                    .filter(s -> s.equals(name) ? with : sides.contains(s))
+                    .toList();
         }
     }
 }

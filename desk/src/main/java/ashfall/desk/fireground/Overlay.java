@@ -4,6 +4,7 @@ import ashfall.continuity.Stake;
 import ashfall.continuity.Stake.Measure;
 import ashfall.desk.kit.Tokens;
 import ashfall.look.Slice;
+import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.shot.Item;
 import ashfall.shot.Source;
@@ -43,6 +44,7 @@ final class Overlay extends Canvas {
             Map<String, Item> sources,
             String chosen,
             List<Stake> stakes,
+            List<Streak> streaks,
             Slice slice) {}
 
     private Scene scene;
@@ -63,6 +65,7 @@ final class Overlay extends Canvas {
         if (scene.slice != null) {
             drawSlice(g);
         }
+        drawStreaks(g);
         drawStakes(g);
         scene.sources.forEach(
                 (path, item) -> {
@@ -121,6 +124,26 @@ final class Overlay extends Canvas {
         line(g, right, far);
         line(g, far, up);
         line(g, up, at);
+    }
+
+    /// Paths that brighten and widen towards their heads, each on a dark rim, so that they are seen
+    /// over bright and dark.
+    private void drawStreaks(GraphicsContext g) {
+        drawStreaks(g, "ink-0", 2.2);
+        drawStreaks(g, "bone", 0);
+        g.setLineWidth(1);
+    }
+
+    private void drawStreaks(GraphicsContext g, String colour, double rim) {
+        for (Streak streak : scene.streaks) {
+            List<Vec3> points = streak.points();
+            for (int k = 1; k < points.size(); k++) {
+                double share = (double) k / (points.size() - 1);
+                g.setStroke(Tokens.colour(colour, 0.15 + 0.75 * share));
+                g.setLineWidth(0.6 + share + rim);
+                line(g, points.get(k - 1), points.get(k));
+            }
+        }
     }
 
     /// A staff beside the middle of the bounds for each height, with boards where it hits.

@@ -8,7 +8,10 @@ import ashfall.look.Keeper;
 import ashfall.look.Marcher;
 import ashfall.look.Picture;
 import ashfall.look.Slice;
+import ashfall.look.Streaks;
+import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
+import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -18,7 +21,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
@@ -31,6 +36,10 @@ final class PictureMaker implements AutoCloseable {
     /// The first picture may take this long.
     private static final double BUDGET_SECONDS = 0.045;
 
+    /// Frames of the shot whose way a streak shows.
+    private static final double STREAK_FRAMES = 4;
+
+    private static final int MOST_STREAKS = 1500;
     private static final int COARSEST = 6;
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
@@ -39,6 +48,7 @@ final class PictureMaker implements AutoCloseable {
     ///
     /// @param run whose frame; null draws the empty site
     /// @param slice drawn in place of the picture, or null
+    /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
     ///     on, more when another request will follow soon
     /// @param nanos when it was asked for
@@ -49,6 +59,7 @@ final class PictureMaker implements AutoCloseable {
             View view,
             Keeper keeper,
             Slice slice,
+            boolean streaks,
             Vec3 from,
             Vec3 to,
             int columns,
@@ -61,6 +72,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param argb opaque, row by row; of a slice, transparent outside its box
     /// @param frame what was drawn; for the probe
     /// @param range of a slice, or null
+    /// @param streaks how the gas moves, where that was asked for
     /// @param finest is it as fine as it will get?
     record Drawn(
             Request request,
@@ -69,6 +81,7 @@ final class PictureMaker implements AutoCloseable {
             int rows,
             Frame frame,
             Slice.Range range,
+            List<Streak> streaks,
             String problem,
             boolean finest) {}
 
@@ -86,6 +99,9 @@ final class PictureMaker implements AutoCloseable {
     private Shot marcherShot;
     private Keeper marcherKeeper;
     private double secondsPerPixel = 5e-7;
+    private List<Streak> streaks = List.of();
+    private Frame streaksFrame;
+    private Slice streaksSlice;
 
     PictureMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
         this.workers = workers;
@@ -135,9 +151,18 @@ final class PictureMaker implements AutoCloseable {
         } catch (IOException e) {
             out.publish(
                     new Drawn(
-                            request, null, 0, 0, null, null, String.valueOf(e.getMessage()), true));
+                            request,
+                            null,
+                            0,
+                            0,
+                            null,
+                            null,
+                            List.of(),
+                            String.valueOf(e.getMessage()),
+                            true));
             return;
         }
+        findStreaks(request, frame);
         // The first picture is always finished, or a moving view would never show any.
         Workers first = workers.pictures(new Cancel());
         int divisor = coarsest(request);
@@ -150,6 +175,21 @@ final class PictureMaker implements AutoCloseable {
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
             publish(request, frame, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
+        }
+    }
+
+    /// Of the frame's flow, while it or the cut is another than before.
+    private void findStreaks(Request request, Frame frame) {
+        if (!request.streaks) {
+            streaks = List.of();
+            streaksFrame = null;
+            return;
+        }
+        if (!frame.equals(streaksFrame) || !Objects.equals(streaksSlice, request.slice)) {
+            double seconds = STREAK_FRAMES * request.shot.frames().get(Frames.RATE).seconds(1);
+            streaks = Streaks.of(frame, request.slice, seconds, MOST_STREAKS);
+            streaksFrame = frame;
+            streaksSlice = request.slice;
         }
     }
 
@@ -174,7 +214,7 @@ final class PictureMaker implements AutoCloseable {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
             secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
         }
-        out.publish(new Drawn(request, argb, columns, rows, frame, null, "", end));
+        out.publish(new Drawn(request, argb, columns, rows, frame, null, streaks, "", end));
     }
 
     private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
@@ -188,6 +228,7 @@ final class PictureMaker implements AutoCloseable {
                             0,
                             frame,
                             null,
+                            streaks,
                             "this frame does not keep the channel " + request.slice.channel(),
                             true));
             return;
@@ -206,7 +247,9 @@ final class PictureMaker implements AutoCloseable {
                             columns,
                             rows,
                             job);
-            out.publish(new Drawn(request, argb, columns, rows, frame, range.get(), "", d == 1));
+            out.publish(
+                    new Drawn(
+                            request, argb, columns, rows, frame, range.get(), streaks, "", d == 1));
             if (request.finest > 1) {
                 return;
             }
@@ -251,7 +294,7 @@ final class PictureMaker implements AutoCloseable {
                 marcher != null
                         && marcherFrame.equals(frame)
                         && marcherShot.equals(request.shot)
-                        && java.util.Objects.equals(marcherKeeper, request.keeper);
+                        && Objects.equals(marcherKeeper, request.keeper);
         if (!same) {
             marcher = Marcher.quick(frame, request.shot, request.keeper, job);
             marcherFrame = frame;
