@@ -12,21 +12,25 @@ public final class Spectrum {
 
     private Spectrum() {}
 
-    /// Frequency of the largest power between two, Hz.
+    /// Frequency about which the power gathers between two, Hz: the mean of those with more than
+    /// half the largest power, which scatters less than the largest alone.
     ///
     /// @param rate values a second
     public static double peak(double[] series, double rate, double from, double to) {
-        double best = 0;
-        double found = from;
+        double[] power = new double[STEPS + 1];
         for (int k = 0; k <= STEPS; k++) {
-            double f = from + k * (to - from) / STEPS;
-            double power = power(series, rate, f);
-            if (power > best) {
-                best = power;
-                found = f;
+            power[k] = power(series, rate, from + k * (to - from) / STEPS);
+        }
+        double half = 0.5 * Arrays.stream(power).max().orElse(0);
+        double sum = 0;
+        double moment = 0;
+        for (int k = 0; k <= STEPS; k++) {
+            if (power[k] >= half) {
+                sum += power[k];
+                moment += power[k] * k;
             }
         }
-        return found;
+        return from + (sum > 0 ? moment / sum : 0) * (to - from) / STEPS;
     }
 
     /// Power at a frequency, in the series' unit squared.

@@ -33,10 +33,10 @@ record Burner(String fuel, double diameter, double heat) {
     /// What a run showed once it burnt steadily.
     ///
     /// @param height of the flame half of the time, m
-    /// @param puffing Hz
+    /// @param puffing Hz, of the heat that passes one diameter up
     /// @param released kW
     /// @param radiated share of it
-    /// @param burning heat released, frame by frame, kW
+    /// @param passing heat carried up through the plane one diameter up, frame by frame, kW
     /// @param speed along the axis, m/s, voxel by voxel
     /// @param warmth along the axis, K over the air
     record Measured(
@@ -45,7 +45,7 @@ record Burner(String fuel, double diameter, double heat) {
             double released,
             double radiated,
             double voxel,
-            double[] burning,
+            double[] passing,
             double[] speed,
             double[] warmth) {}
 
@@ -93,14 +93,15 @@ record Burner(String fuel, double diameter, double heat) {
         double heatBefore = s.ledger().heat();
         double radiatedBefore = s.ledger().radiated();
         double[] tops = new double[frames];
-        double[] burning = new double[frames];
+        double[] passing = new double[frames];
         double[] speed = new double[shape.ny()];
         double[] warmth = new double[shape.ny()];
         int middleX = (int) Math.round(-s.setup().lattice().centre(0, s.setup().box().x()) / h);
         int middleZ = (int) Math.round(-s.setup().lattice().centre(2, s.setup().box().z()) / h);
         for (int i = 0; i < frames; i++) {
-            burning[i] = s.advanceFrame(new Cancel()).heatReleaseKw();
+            s.advanceFrame(new Cancel());
             GasFields f = s.fields();
+            passing[i] = passing(f, (int) (diameter / h)) * h * h / 1000;
             tops[i] = top(f) * h;
             for (int y = 0; y < shape.ny(); y++) {
                 int at = shape.at(middleX, y, middleZ);
@@ -112,13 +113,25 @@ record Burner(String fuel, double diameter, double heat) {
         double heatJoule = s.ledger().heat() - heatBefore;
         return new Measured(
                 tops[frames / 2],
-                Spectrum.peak(burning, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
+                Spectrum.peak(passing, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
                 heatJoule / (frames / RATE) / 1000,
                 (s.ledger().radiated() - radiatedBefore) / heatJoule,
                 h,
-                burning,
+                passing,
                 speed,
                 warmth);
+    }
+
+    /// Enthalpy that goes up through a plane of cells each second, W over the face of a cell.
+    private static double passing(GasFields f, int y) {
+        GridShape shape = f.shape();
+        double sum = 0;
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int i = shape.at(0, y, z), end = i + shape.nx(); i < end; i++) {
+                sum += (double) f.velocity[1][i] * f.mass[i] * f.contents[GasFields.ENTHALPY][i];
+            }
+        }
+        return sum;
     }
 
     /// Planes up to the highest that holds flame.
