@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /// The continuity check: looks over a shot for what will go wrong in a firing, and over its burn
 /// log for what went wrong, and says the remedy.
@@ -145,10 +146,8 @@ public final class Continuity {
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
         boolean ever = false;
         boolean late = true;
-        for (var param : Source.RELEASES) {
-            if (!source.kind().params().containsKey(param.key())) {
-                continue;
-            }
+        for (var param : Stream.concat(Source.RELEASES.stream(), Source.KEEPS.stream()).toList()) {
+            // A kind without it has its default, nothing.
             Curve curve = source.get(param);
             ever |= curve.largest() > 0;
             late &= curve.integral(-1e6, last) <= 0;
@@ -183,8 +182,10 @@ public final class Continuity {
                 continue;
             }
             hot |= source.get(Source.HEAT).largest() > 0;
+            hot |= source.get(Source.KEPT_TEMPERATURE).largest() >= ignition;
             if (!source.kind().equals(Source.IGNITER)) {
                 fuel |= source.get(Source.RELEASED_FUEL).largest() > 0;
+                fuel |= source.get(Source.KEPT_FUEL).largest() > 0;
                 hot |= source.get(Source.TEMPERATURE).largest() >= ignition;
             }
         }

@@ -157,6 +157,36 @@ public final class Source {
                     .does(
                             "Gas of the release's temperature given each second; it pushes the"
                                     + " air aside.");
+    public static final Quantity KEPT_FUEL =
+            Quantity.of("keep.fuel", "Keeps fuel at", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0.02, 0.6)
+                    .curve()
+                    .words("thin vapour", "fuel alone")
+                    .does(
+                            "Share of fuel that the gas in the source is kept at, as over a pool:"
+                                    + " given as fast as it is carried away. Zero keeps none.");
+    public static final Quantity KEPT_TEMPERATURE =
+            Quantity.of("keep.temperature", "Keeps heat at", Unit.KELVIN, 0, GAS)
+                    .hard(0, 3500)
+                    .usual(600, 1800)
+                    .curve()
+                    .words("warm", "glowing")
+                    .mark(800, "first red")
+                    .mark(1200, "orange")
+                    .mark(1600, "white")
+                    .does(
+                            "Temperature below which gas in the source never falls, as at a glowing"
+                                    + " body; hotter gas stays as it is. Zero keeps none.");
+    public static final Quantity KEPT_SMOKE =
+            Quantity.of("keep.smoke", "Keeps smoke at", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0.0002, 0.02)
+                    .curve()
+                    .words("haze", "thick")
+                    .does(
+                            "Share of smoke that the gas in the source is kept at; a thousandth is"
+                                    + " thick. Zero keeps none.");
     public static final Quantity PUSH =
             Quantity.of("release.push", "Push outward", Unit.METRE_PER_SECOND, 0, GAS)
                     .hard(0, 500)
@@ -212,6 +242,9 @@ public final class Source {
         HOTTEST,
         SMOKE,
         VOLUME,
+        KEPT_FUEL,
+        KEPT_TEMPERATURE,
+        KEPT_SMOKE,
         PUSH,
         UNEVEN,
         GRAIN,
@@ -237,12 +270,16 @@ public final class Source {
                     SIZE,
                     HEAT,
                     HOTTEST,
+                    KEPT_TEMPERATURE,
                     UNEVEN,
                     GRAIN,
                     FLICKER,
                     FLICKER_EVERY);
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
+
+    /// What a source may keep its gas at.
+    public static final List<Quantity> KEEPS = List.of(KEPT_FUEL, KEPT_TEMPERATURE, KEPT_SMOKE);
 
     /// What a source may release, each over time.
     public static final List<Quantity> RELEASES = List.of(RELEASED_FUEL, HEAT, SMOKE, VOLUME, PUSH);

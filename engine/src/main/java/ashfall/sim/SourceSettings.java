@@ -31,11 +31,24 @@ public record SourceSettings(
         Curve smoke,
         Curve volume,
         Curve push,
+        Kept kept,
         double uneven,
         double grain,
         double flicker,
         double flickerEvery,
         long seed) {
+
+    /// What the gas in a source is kept at, over time.
+    ///
+    /// @param fuel kg/kg, as smoke
+    /// @param temperature K; 0 for none
+    record Kept(Curve fuel, Curve temperature, Curve smoke) {
+        boolean isActive(double from, double to) {
+            return fuel.integral(from, to) > 0
+                    || temperature.integral(from, to) > 0
+                    || smoke.integral(from, to) > 0;
+        }
+    }
 
     /// Later than any shot ends, s.
     static final double EVER = 1e9;
@@ -59,6 +72,10 @@ public record SourceSettings(
                 curve(item, Source.SMOKE),
                 curve(item, Source.VOLUME),
                 curve(item, Source.PUSH),
+                new Kept(
+                        curve(item, Source.KEPT_FUEL),
+                        curve(item, Source.KEPT_TEMPERATURE),
+                        curve(item, Source.KEPT_SMOKE)),
                 Math.min(1, ragged * item.number(Source.UNEVEN)),
                 item.number(Source.GRAIN),
                 item.number(Source.FLICKER),
@@ -111,7 +128,8 @@ public record SourceSettings(
                 || heat.integral(from, to) > 0
                 || smoke.integral(from, to) > 0
                 || volume.integral(from, to) > 0
-                || push.integral(from, to) > 0;
+                || push.integral(from, to) > 0
+                || kept.isActive(from, to);
     }
 
     /// Factor on all that is given at a time: 1 when steady, 0 to about 2 when it flickers.

@@ -22,6 +22,10 @@ final class SourceStage {
     private final GridShape shape;
     private final CellRange range;
     private final float[] weight;
+
+    /// How much of a cell is kept at what the source keeps, 0 to 1.
+    private final float[] kept;
+
     private final float[][] outward;
     private final double cellVolume;
 
@@ -29,6 +33,12 @@ final class SourceStage {
     private final double airPerFuel;
 
     private final double oxygenShare;
+
+    /// Time in which what gas lacks is given, s: at once would be an explosion.
+    private static final double KEEP_TIME = 0.05;
+
+    /// Share of fuel that gas can be kept at: with more it would take air away for ever.
+    private static final double MOST_FUEL = 0.999;
 
     /// What a step gave: kg of fuel, J of heat and J carried by warm gas over ambient, kg of smoke.
     record Given(double fuel, double heat, double smoke) {}
@@ -49,6 +59,7 @@ final class SourceStage {
                         * Math.max(0, range.height())
                         * Math.max(0, range.depth());
         this.weight = new float[n];
+        this.kept = new float[n];
         this.outward = new float[3][n];
         double sum = 0;
         int j = 0;
@@ -147,7 +158,9 @@ final class SourceStage {
         if (cover == 0) {
             return 0;
         }
-        weight[j] = (float) (cover * source.patch(x, y, z));
+        double patch = source.patch(x, y, z);
+        kept[j] = (float) (cover * Math.min(1, patch));
+        weight[j] = (float) (cover * patch);
         return weight[j];
     }
 
@@ -184,8 +197,12 @@ final class SourceStage {
         double heat = swell * source.heat().integral(from, to);
         double smoke = swell * source.smoke().integral(from, to);
         double gas = swell * source.volume().integral(from, to);
+        Given keeping = new Given(0, 0, 0);
+        if (source.kept().isActive(from, to)) {
+            keeping = keep(contents, mass, law, 0.5 * (from + to), pace * (to - from));
+        }
         if (fuel == 0 && heat == 0 && smoke == 0 && gas == 0) {
-            return new Given(0, 0, 0);
+            return keeping;
         }
         double kelvin = source.temperature().at(0.5 * (from + to));
         double premixedAir = fuel * airPerFuel;
@@ -228,7 +245,59 @@ final class SourceStage {
             }
         }
         double share = given * cellVolume;
-        return new Given(fuel * share, energy * cellVolume, smoke * share);
+        return new Given(
+                keeping.fuel + fuel * share,
+                keeping.heat + energy * cellVolume,
+                keeping.smoke + smoke * share);
+    }
+
+    /// Adds what the gas of the cells lacks to be what the source keeps it at.
+    private Given keep(float[][] contents, float[] mass, GasLaw law, double time, double seconds) {
+        double share = 1 - Exact.exp(-seconds / KEEP_TIME);
+        double fuel = source.kept().fuel().at(time);
+        double kelvin = source.kept().temperature().at(time);
+        double smoke = source.kept().smoke().at(time);
+        double vapour = law.enthalpy(source.temperature().at(time));
+        double hot = Math.max(0, law.enthalpy(kelvin));
+        double[] given = new double[3];
+        int j = 0;
+        for (int z = range.z0(); z < range.z1(); z++) {
+            for (int y = range.y0(); y < range.y1(); y++) {
+                int i = shape.at(range.x0(), y, z);
+                for (int x = range.x0(); x < range.x1(); x++, i++, j++) {
+                    if (kept[j] == 0) {
+                        continue;
+                    }
+                    double wanted = Math.min(MOST_FUEL, fuel * kept[j]);
+                    double before = mass[i];
+                    double lacking = share * lacking(contents[GasFields.FUEL][i], wanted);
+                    double added = before * lacking / (1 - wanted);
+                    double after = before + added;
+                    mass[i] = (float) after;
+                    for (int k = 0; k < contents.length; k++) {
+                        boolean own =
+                                k == GasFields.FUEL
+                                        || k == GasFields.OTHER_FUELS + source.fuel() - 1;
+                        double gain = k == GasFields.ENTHALPY ? added * vapour : own ? added : 0;
+                        mix(contents[k], i, before, gain, after);
+                    }
+                    float[] e = contents[GasFields.ENTHALPY];
+                    double heat = share * lacking(e[i], hot * kept[j]);
+                    e[i] += (float) heat;
+                    float[] s = contents[GasFields.SOOT];
+                    double soot = share * lacking(s[i], smoke * kept[j]);
+                    s[i] += (float) soot;
+                    given[0] += added;
+                    given[1] += added * vapour + heat * after;
+                    given[2] += soot * after;
+                }
+            }
+        }
+        return new Given(given[0] * cellVolume, given[1] * cellVolume, given[2] * cellVolume);
+    }
+
+    private static double lacking(double has, double wanted) {
+        return Math.max(0, wanted - has);
     }
 
     private static void mix(float[] content, int i, double before, double added, double after) {

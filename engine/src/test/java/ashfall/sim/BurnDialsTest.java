@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.burn.Burning;
 import ashfall.burn.Fuel;
+import ashfall.gas.GasFields;
 import ashfall.shot.Burn;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
@@ -184,5 +185,37 @@ class BurnDialsTest {
             after = s.advanceFrame(new Cancel()).heatReleaseKw();
         }
         assertTrue(after > 10, after + " kW");
+    }
+
+    @Test
+    void keptFuelAndHeat_stayAtTheirValues_andAreBooked() {
+        Shot shot =
+                ShotFile.with(
+                        NewShot.make("burner", List.of("fuel=ethanol")),
+                        List.of(
+                                "elements.fire.sources.pool.release.fuel=0",
+                                "elements.fire.sources.pool.uneven=0",
+                                "elements.fire.sources.pool.keep.fuel=0.4",
+                                "elements.fire.sources.pilot.release.heat=0",
+                                "elements.fire.sources.pilot.keep.temperature=1400"));
+        Simulation s = simulation(shot);
+        LogEntry last = null;
+        double burnt = 0;
+        for (int frame = 0; frame < 12; frame++) {
+            last = s.advanceFrame(new Cancel());
+            double more = last.fuelBurntKg();
+            assertTrue(frame < 2 || more > burnt, "frame " + frame + " burns");
+            burnt = more;
+        }
+        assertTrue(last.fuelReleasedKg() > last.fuelBurntKg(), last.fuelReleasedKg() + " kg given");
+        assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
+        assertEquals(0, last.enthalpyDefectKj(), 1e-3 * last.enthalpyGivenKj());
+        assertTrue(last.hottestK() >= 1399, last.hottestK() + " K");
+        float richest = 0;
+        for (float share : s.fields().contents[GasFields.FUEL]) {
+            richest = Math.max(richest, share);
+        }
+        assertTrue(
+                richest > 0.2 && richest <= 0.4001, "at most " + richest + " of the gas is fuel");
     }
 }

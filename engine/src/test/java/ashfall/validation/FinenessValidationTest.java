@@ -2,6 +2,8 @@ package ashfall.validation;
 
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.gas.GasFields;
+import ashfall.grid.GridShape;
 import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
@@ -16,7 +18,9 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /// A sketch foretells the final: a fireball of other voxels, other steps and another frame rate
 /// burns as much, as fast and as high.
@@ -31,6 +35,9 @@ class FinenessValidationTest {
     private static final double VOXELS = 0.1;
 
     private static final double HEIGHT = 0.15;
+
+    /// Four sketch voxels, m.
+    private static final double BLOCK = 1.2;
 
     /// Of totals and of curves that change with the steps.
     private static final double TOTALS = 0.01;
@@ -51,9 +58,18 @@ class FinenessValidationTest {
     /// @param half s until half of the heat was released
     /// @param most s until nine tenths were
     /// @param top mean height of the flame over the last two seconds, m
+    /// @param kelvin mean temperature of what burnt in them, by its heat
+    /// @param energy mean kinetic energy in them of what is larger than [#BLOCK], kJ
     /// @param steps most that a frame took
     private record Course(
-            double heat, double smoke, double half, double most, double top, long steps) {
+            double heat,
+            double smoke,
+            double half,
+            double most,
+            double top,
+            double kelvin,
+            double energy,
+            long steps) {
         Course plus(Course other) {
             return new Course(
                     heat + other.heat,
@@ -61,6 +77,8 @@ class FinenessValidationTest {
                     half + other.half,
                     most + other.most,
                     top + other.top,
+                    kelvin + other.kelvin,
+                    energy + other.energy,
                     Math.max(steps, other.steps));
         }
     }
@@ -73,9 +91,11 @@ class FinenessValidationTest {
                         "Fineness",
                         """
                         A fireball of 2 kg of petrol on voxels of 0.3, 0.2 and 0.14 m: means of three seeds, 2.5 s, over those of the finest.
-                        Height: of the flame over the last two seconds.\
+                        Over the last two seconds: height of the flame, temperature of what burns by its heat, kinetic energy of
+                        the mean motion of blocks of 1.2 m, four sketch voxels (sketch over work).\
                         """);
         Course finest = mean(Fineness.FINAL);
+        List<Double> energy = new ArrayList<>();
         boolean holds = true;
         for (Fineness fineness : List.of(Fineness.SKETCH, Fineness.WORK)) {
             Course c = mean(fineness);
@@ -85,13 +105,17 @@ class FinenessValidationTest {
             holds &= report.row(words + "time to half", c.half / finest.half, 1, VOXELS, "");
             holds &= report.row(words + "time to 90 %", c.most / finest.most, 1, VOXELS, "");
             holds &= report.row(words + "height", c.top / finest.top, 1, HEIGHT, "");
+            holds &= report.row(words + "temperature", c.kelvin / finest.kelvin, 1, HEIGHT, "");
+            energy.add(c.energy);
         }
+        double ratio = energy.getFirst() / energy.getLast();
+        holds &= report.row("sketch: kinetic energy of blocks", ratio, 1, VOXELS, "");
         report.write("mvn -Pvalidate -pl engine test -Dtest=FinenessValidationTest");
         assertTrue(holds, "see the table above");
     }
 
     private Course mean(Fineness fineness) {
-        Course sum = new Course(0, 0, 0, 0, 0, 0);
+        Course sum = new Course(0, 0, 0, 0, 0, 0, 0, 0);
         for (int seed = 1; seed <= 3; seed++) {
             sum = sum.plus(course(fineness, SECONDS, 24, "elements.fireball.seed=" + seed));
         }
@@ -151,8 +175,17 @@ class FinenessValidationTest {
                                 setting));
         Simulation s = new Simulation(Setup.of(shot, shot.element("fireball"), fineness), workers);
         List<LogEntry> log = new ArrayList<>();
+        double burnt = 0;
+        double kelvin = 0;
+        double energy = 0;
         for (int frame = 0; frame < seconds * rate; frame++) {
             log.add(s.advanceFrame(new Cancel()));
+            if (s.time() > seconds - 2) {
+                double[] flame = flame(s);
+                burnt += flame[0];
+                kelvin += flame[1];
+                energy += blockEnergy(s) / (2 * rate);
+            }
         }
         double heat = log.getLast().heatKj() / 1000;
         return new Course(
@@ -165,7 +198,56 @@ class FinenessValidationTest {
                         .mapToDouble(LogEntry::flameTopM)
                         .average()
                         .orElseThrow(),
+                kelvin / burnt,
+                energy,
                 log.stream().mapToLong(LogEntry::substeps).max().orElseThrow());
+    }
+
+    /// Heat that cells release, and the same times their temperatures.
+    private static double[] flame(Simulation s) {
+        GasFields f = s.fields();
+        double heat = 0;
+        double kelvin = 0;
+        for (int i = 0; i < f.flame.length; i++) {
+            heat += f.flame[i];
+            kelvin += (double) f.flame[i] * f.temperature[i];
+        }
+        return new double[] {heat, kelvin};
+    }
+
+    /// Kinetic energy of the mean motion of blocks, kJ.
+    private static double blockEnergy(Simulation s) {
+        GasFields f = s.fields();
+        GridShape shape = f.shape();
+        double h = s.setup().lattice().voxel();
+        Map<List<Long>, double[]> blocks = new HashMap<>();
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int y = 0; y < shape.ny(); y++) {
+                for (int x = 0; x < shape.nx(); x++) {
+                    int i = shape.at(x, y, z);
+                    double[] sum =
+                            blocks.computeIfAbsent(
+                                    List.of(
+                                            block(s.setup().lattice().centre(0, s.box().x() + x)),
+                                            block(s.setup().lattice().centre(1, s.box().y() + y)),
+                                            block(s.setup().lattice().centre(2, s.box().z() + z))),
+                                    key -> new double[4]);
+                    double mass = f.mass[i] * h * h * h;
+                    sum[3] += mass;
+                    for (int axis = 0; axis < 3; axis++) {
+                        float[] u = f.velocity[axis];
+                        sum[axis] += mass * 0.5 * (u[i] + u[i + shape.stride(axis)]);
+                    }
+                }
+            }
+        }
+        return blocks.values().stream()
+                .mapToDouble(b -> 0.5e-3 * (b[0] * b[0] + b[1] * b[1] + b[2] * b[2]) / b[3])
+                .sum();
+    }
+
+    private static long block(double metres) {
+        return (long) Math.floor(metres / BLOCK);
     }
 
     /// Time at which so much heat was released, MJ, between frames.
