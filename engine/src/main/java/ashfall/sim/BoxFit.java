@@ -42,6 +42,17 @@ record BoxFit(Box limit, List<Boolean> follows, int margin) {
     ///
     /// @param gas what differs from the surroundings, in cells of the present box; empty for none
     Box fitted(Box now, CellRange gas) {
+        return fitted(now, gas, IDLE);
+    }
+
+    /// The box for the sources that a run starts with: no wider than they need.
+    ///
+    /// @param sources in cells of the bounds
+    Box first(CellRange sources) {
+        return fitted(limit, sources, 0);
+    }
+
+    private Box fitted(Box now, CellRange gas, int idle) {
         if (!moves() || gas.isEmpty()) {
             return now;
         }
@@ -52,13 +63,13 @@ record BoxFit(Box limit, List<Boolean> follows, int margin) {
             to[axis] = now.end(axis);
             if (follows.get(2 * axis)) {
                 int first = now.from(axis) + low(gas, axis) - margin;
-                if (first < from[axis] || first - IDLE > from[axis]) {
+                if (first < from[axis] || first - idle > from[axis]) {
                     from[axis] = down(first - LEAST, axis);
                 }
             }
             if (follows.get(2 * axis + 1)) {
                 int last = now.from(axis) + high(gas, axis) + margin;
-                if (last > to[axis] || last + IDLE < to[axis]) {
+                if (last > to[axis] || last + idle < to[axis]) {
                     to[axis] = up(last + LEAST, axis);
                 }
             }

@@ -324,6 +324,6 @@ public record Setup(
                 all = all.union(SourceStage.covered(source, box, lattice));
             }
         }
-        return fit.fitted(box, all);
+        return fit.first(all);
     }
 }

@@ -68,6 +68,26 @@ class BoxFitTest {
     }
 
     @Test
+    void first_isNoWiderThanTheSourcesNeed_howeverNearTheBoundsAre() {
+        CellRange sources = new CellRange(54, 74, 0, 20, 54, 74);
+        Box first = allButGround.first(sources);
+        Box wider =
+                new BoxFit(wide(limit, 16), allButGround.follows(), allButGround.margin())
+                        .first(new CellRange(70, 90, 0, 20, 70, 90));
+        assertEquals(first, wider);
+    }
+
+    /// A box with more cells on each side but the ground.
+    private static Box wide(Box box, int by) {
+        GridShape s = box.shape();
+        return new Box(
+                box.x() - by,
+                box.y(),
+                box.z() - by,
+                new GridShape(s.nx() + 2 * by, s.ny() + by, s.nz() + 2 * by));
+    }
+
+    @Test
     void fitted_withoutGasOrSidesThatMove_staysAsItIs() {
         CellRange gas = new CellRange(54, 74, 0, 20, 54, 74);
         assertSame(limit, fit(false, false, false, false, false, false).fitted(limit, gas));
