@@ -16,6 +16,7 @@ import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
 import ashfall.sim.SourceSettings;
 
 import java.util.ArrayList;
@@ -33,6 +34,7 @@ public final class Continuity {
     private final Shot shot;
     private final String path;
     private final Element element;
+    private final Fineness fineness;
     private final double voxel;
     private final List<Finding> findings = new ArrayList<>();
 
@@ -40,6 +42,7 @@ public final class Continuity {
         this.shot = shot;
         this.path = "elements." + elementName;
         this.element = shot.element(elementName);
+        this.fineness = fineness;
         this.voxel = element.voxel(fineness);
     }
 
@@ -94,7 +97,7 @@ public final class Continuity {
                         checkTime(name, source);
                     }
                 });
-        checkFuels();
+        checkSetup();
         checkIgnition();
         checkPace();
         checkStakes();
@@ -165,11 +168,12 @@ public final class Continuity {
         }
     }
 
-    private void checkFuels() {
+    /// Says what a run would be refused for.
+    private void checkSetup() {
         try {
-            Burn.fuels(element);
+            Setup.of(shot, element, fineness);
         } catch (ShotException e) {
-            add(".burn", e.getMessage());
+            add("", e.getMessage());
         }
     }
 

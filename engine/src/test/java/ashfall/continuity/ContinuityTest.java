@@ -50,6 +50,8 @@ class ContinuityTest {
                 spark + "on=false",
                 oil + "temperature=300");
         assertFound("density is not kept", "elements.store.channels=flame");
+        assertFound("set air.wind along z only", "elements.store.alike=on");
+        assertFound("set more heat or less air", "elements.store.burn.air=60");
         assertFound(
                 "the last frame is before the first",
                 "frames.first=100",
