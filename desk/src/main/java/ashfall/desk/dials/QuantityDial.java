@@ -73,7 +73,7 @@ final class QuantityDial extends Dial<Curve> {
         double value = shownValue(item);
         boolean borrowed = !item.values().containsKey(quantity) && Double.isNaN(quantity.number());
         field.field().pseudoClassStateChanged(BORROWED, borrowed);
-        field.show(quantity.unit().figure(value, 6));
+        field.show(quantity.unit().figure(value, borrowed ? 4 : 6));
         if (pennant != null) {
             pennant.pseudoClassStateChanged(FLYING, !item.get(quantity).isConstant());
         }
