@@ -2,7 +2,7 @@ package ashfall.continuity;
 
 import java.util.Arrays;
 
-/// How strongly a series swings at a frequency: mean of the spectra of three windows of half its
+/// How strongly a series swings at a frequency: mean of the spectra of five windows of half its
 /// length (Welch 1967, IEEE Trans. Audio Electroacoust. 15:70).
 public final class Spectrum {
     /// Fewer swings tell no frequency.
@@ -17,9 +17,14 @@ public final class Spectrum {
     ///
     /// @param rate values a second
     public static double peak(double[] series, double rate, double from, double to) {
+        return peak(series, series, rate, from, to);
+    }
+
+    /// The same of what two series have in common.
+    public static double peak(double[] a, double[] b, double rate, double from, double to) {
         double[] power = new double[STEPS + 1];
         for (int k = 0; k <= STEPS; k++) {
-            power[k] = power(series, rate, from + k * (to - from) / STEPS);
+            power[k] = power(a, b, rate, from + k * (to - from) / STEPS);
         }
         double half = 0.5 * Arrays.stream(power).max().orElse(0);
         double sum = 0;
@@ -33,22 +38,32 @@ public final class Spectrum {
         return from + (sum > 0 ? moment / sum : 0) * (to - from) / STEPS;
     }
 
-    /// Power at a frequency, in the series' unit squared.
-    public static double power(double[] series, double rate, double frequency) {
-        int n = series.length / 2;
-        double power = 0;
-        for (int at = 0; at + n <= series.length; at += Math.max(1, n / 2)) {
-            double mean = Arrays.stream(series, at, at + n).average().orElse(0);
-            double re = 0;
-            double im = 0;
-            for (int i = 0; i < n; i++) {
-                double window = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / n);
-                double angle = 2 * Math.PI * frequency * i / rate;
-                re += window * (series[at + i] - mean) * Math.cos(angle);
-                im += window * (series[at + i] - mean) * Math.sin(angle);
-            }
-            power += re * re + im * im;
+    /// Power at a frequency with which two series swing together, in the product of their units:
+    /// what only one of them does cancels out over the windows.
+    public static double power(double[] a, double[] b, double rate, double frequency) {
+        int n = a.length / 2;
+        double re = 0;
+        double im = 0;
+        for (int at = 0; at + n <= a.length; at += Math.max(1, n / 4)) {
+            double[] x = swing(a, at, n, rate, frequency);
+            double[] y = swing(b, at, n, rate, frequency);
+            re += x[0] * y[0] + x[1] * y[1];
+            im += x[1] * y[0] - x[0] * y[1];
         }
-        return power;
+        return Math.sqrt(re * re + im * im);
+    }
+
+    /// Share of a frequency in a window of a series: real and imaginary part.
+    private static double[] swing(double[] series, int at, int n, double rate, double frequency) {
+        double mean = Arrays.stream(series, at, at + n).average().orElse(0);
+        double re = 0;
+        double im = 0;
+        for (int i = 0; i < n; i++) {
+            double window = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / n);
+            double angle = 2 * Math.PI * frequency * i / rate;
+            re += window * (series[at + i] - mean) * Math.cos(angle);
+            im -= window * (series[at + i] - mean) * Math.sin(angle);
+        }
+        return new double[] {re, im};
     }
 }

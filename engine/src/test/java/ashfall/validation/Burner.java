@@ -33,9 +33,11 @@ record Burner(String fuel, double diameter, double heat) {
     /// What a run showed once it burnt steadily.
     ///
     /// @param height of the flame half of the time, m
-    /// @param puffing Hz, of the heat that passes one diameter up
+    /// @param puffing Hz, with which the heat that passes one diameter up and the heat released
+    ///     swing together
     /// @param released kW
     /// @param radiated share of it
+    /// @param burning heat released, frame by frame, kW
     /// @param passing heat carried up through the plane one diameter up, frame by frame, kW
     /// @param speed along the axis, m/s, voxel by voxel
     /// @param warmth along the axis, K over the air
@@ -45,6 +47,7 @@ record Burner(String fuel, double diameter, double heat) {
             double released,
             double radiated,
             double voxel,
+            double[] burning,
             double[] passing,
             double[] speed,
             double[] warmth) {}
@@ -93,13 +96,14 @@ record Burner(String fuel, double diameter, double heat) {
         double heatBefore = s.ledger().heat();
         double radiatedBefore = s.ledger().radiated();
         double[] tops = new double[frames];
+        double[] burning = new double[frames];
         double[] passing = new double[frames];
         double[] speed = new double[shape.ny()];
         double[] warmth = new double[shape.ny()];
         int middleX = (int) Math.round(-s.setup().lattice().centre(0, s.setup().box().x()) / h);
         int middleZ = (int) Math.round(-s.setup().lattice().centre(2, s.setup().box().z()) / h);
         for (int i = 0; i < frames; i++) {
-            s.advanceFrame(new Cancel());
+            burning[i] = s.advanceFrame(new Cancel()).heatReleaseKw();
             GasFields f = s.fields();
             passing[i] = passing(f, (int) (diameter / h)) * h * h / 1000;
             tops[i] = top(f) * h;
@@ -113,10 +117,12 @@ record Burner(String fuel, double diameter, double heat) {
         double heatJoule = s.ledger().heat() - heatBefore;
         return new Measured(
                 tops[frames / 2],
-                Spectrum.peak(passing, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
+                Spectrum.peak(
+                        burning, passing, RATE, 0.5 * expectedPuffing(), 2 * expectedPuffing()),
                 heatJoule / (frames / RATE) / 1000,
                 (s.ledger().radiated() - radiatedBefore) / heatJoule,
                 h,
+                burning,
                 passing,
                 speed,
                 warmth);

@@ -50,8 +50,8 @@ class BurnerValidationTest {
                         """
                         Disc burners flush with the floor, D*/Δx = 10, box four diameters wide, usual settings, 20 puffs after
                         the fifth. Height: of voxels that release over 120 kW/m³, half of the time, against Heskestad 1983. Puffing: of
-                        the heat that passes the plane z = D, the mean frequency where its spectrum has over half its largest
-                        power, against 1.5/√D (Cetegen & Ahmed 1993).\
+                        what the heat that passes the plane z = D and the heat released have in common, the mean frequency of over
+                        half the largest power, against 1.5/√D (Cetegen & Ahmed 1993).\
                         """);
         Map<Burner, Burner.Measured> all = run();
         boolean holds = true;
@@ -124,7 +124,7 @@ class BurnerValidationTest {
         double[] power = new double[f.length];
         double most = 0;
         for (int k = 0; k < f.length; k++) {
-            power[k] = Spectrum.power(m.passing(), 24, f[k] * b.expectedPuffing());
+            power[k] = Spectrum.power(m.burning(), m.passing(), 24, f[k] * b.expectedPuffing());
             most = Math.max(most, power[k]);
         }
         double largest = most;
