@@ -23,7 +23,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Stream;
 
 /// The continuity check: looks over a shot for what will go wrong in a firing, and over its burn
 /// log for what went wrong, and says the remedy.
@@ -149,7 +148,7 @@ public final class Continuity {
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
         boolean ever = false;
         boolean late = true;
-        for (var param : Stream.concat(Source.RELEASES.stream(), Source.KEEPS.stream()).toList()) {
+        for (var param : Source.RELEASES) {
             // A kind without it has its default, nothing.
             Curve curve = source.get(param);
             ever |= curve.largest() > 0;

@@ -46,7 +46,7 @@ public final class Spectrum {
         double im = 0;
         for (int at = 0; at + n <= a.length; at += Math.max(1, n / 4)) {
             double[] x = swing(a, at, n, rate, frequency);
-            double[] y = swing(b, at, n, rate, frequency);
+            double[] y = a == b ? x : swing(b, at, n, rate, frequency);
             re += x[0] * y[0] + x[1] * y[1];
             im += x[1] * y[0] - x[0] * y[1];
         }

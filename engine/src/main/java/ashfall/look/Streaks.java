@@ -15,7 +15,7 @@ import java.util.Optional;
 /// while, the flow held as it is.
 public final class Streaks {
     /// Points of a path.
-    public static final int POINTS = 9;
+    public static final int POINTS = 7;
 
     private static final long SEED = 20_011;
 
@@ -140,14 +140,14 @@ public final class Streaks {
         }
         double sum = 0;
         for (int corner = 0; corner < 8; corner++) {
-            double weight = 1;
-            int[] at = cell.clone();
-            for (int k = 0; k < 3; k++) {
-                int up = corner >> k & 1;
-                weight *= up == 1 ? part[k] : 1 - part[k];
-                at[k] += up;
-            }
-            sum += weight * velocity.value(at[0], at[1], at[2], axis);
+            int x = corner & 1;
+            int y = corner >> 1 & 1;
+            int z = corner >> 2;
+            double weight =
+                    (x == 1 ? part[0] : 1 - part[0])
+                            * (y == 1 ? part[1] : 1 - part[1])
+                            * (z == 1 ? part[2] : 1 - part[2]);
+            sum += weight * velocity.value(cell[0] + x, cell[1] + y, cell[2] + z, axis);
         }
         return sum;
     }

@@ -240,7 +240,7 @@ public final class Burn {
         keys.add(element.burn().get(FUEL));
         for (Item source : element.sources().values()) {
             if (source.get(Source.ON)) {
-                String key = source.get(Source.FUEL);
+                String key = source.get(Source.BURNS);
                 keys.add(key.equals(Source.MAIN) ? element.burn().get(FUEL) : key);
             }
         }
@@ -274,7 +274,7 @@ public final class Burn {
     ///
     /// @param own the element's
     public static Fuel given(Item source, Fuel own) {
-        String key = source.get(Source.FUEL);
+        String key = source.get(Source.BURNS);
         return key.equals(Source.MAIN) || key.equals(own.key()) ? own : Fuels.of(key);
     }
 

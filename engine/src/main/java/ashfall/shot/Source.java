@@ -78,9 +78,9 @@ public final class Source {
     /// Stands for the element's own fuel.
     public static final String MAIN = "main";
 
-    public static final Choice FUEL =
+    public static final Choice BURNS =
             new Choice(
-                    Words.of("fuel", "Kind of fuel", GAS)
+                    Words.of("burns", "Kind of fuel", GAS)
                             .does(
                                     "What the source gives to burn: main is the reaction's own"
                                             + " fuel, any other is taken from the table as it is;"
@@ -234,7 +234,7 @@ public final class Source {
         RADIUS,
         SIZE,
         TEMPERATURE,
-        FUEL,
+        BURNS,
         RELEASED_FUEL,
         TOTAL,
         GIVEN_AIR,
@@ -278,9 +278,15 @@ public final class Source {
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
 
-    /// What a source may keep its gas at.
-    public static final List<Quantity> KEEPS = List.of(KEPT_FUEL, KEPT_TEMPERATURE, KEPT_SMOKE);
-
-    /// What a source may release, each over time.
-    public static final List<Quantity> RELEASES = List.of(RELEASED_FUEL, HEAT, SMOKE, VOLUME, PUSH);
+    /// What a source may release, or keep its gas at, each over time.
+    public static final List<Quantity> RELEASES =
+            List.of(
+                    RELEASED_FUEL,
+                    HEAT,
+                    SMOKE,
+                    VOLUME,
+                    PUSH,
+                    KEPT_FUEL,
+                    KEPT_TEMPERATURE,
+                    KEPT_SMOKE);
 }

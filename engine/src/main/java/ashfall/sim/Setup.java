@@ -58,8 +58,8 @@ public record Setup(
     /// Added to the seed for what burns unevenly, so that it is no source's.
     private static final long UNEVEN_BURN = 7919;
 
-    /// Bytes more for each further fuel.
-    private static final int BYTES_PER_FUEL = 8;
+    /// Bytes more for each further fuel; measured likewise.
+    private static final int BYTES_PER_FUEL = 4;
 
     private static final long MOST_CELLS = 1_200_000_000L;
 

@@ -11,7 +11,7 @@ import ashfall.shot.Vec3;
 ///
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
-/// @param fuel which of the element's fuels it gives: 0 is the element's own
+/// @param burns which of the element's fuels it gives: 0 is the element's own
 /// @param premixedAir air given with the fuel, over what it needs
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
@@ -24,7 +24,7 @@ public record SourceSettings(
         Curve temperature,
         Curve releasedFuel,
         boolean isTotal,
-        int fuel,
+        int burns,
         double premixedAir,
         Curve heat,
         double hottest,
@@ -43,6 +43,11 @@ public record SourceSettings(
     /// @param fuel kg/kg, as smoke
     /// @param temperature K; 0 for none
     record Kept(Curve fuel, Curve temperature, Curve smoke) {
+        /// Is anything kept at any time?
+        boolean isAny() {
+            return fuel.largest() > 0 || temperature.largest() > 0 || smoke.largest() > 0;
+        }
+
         boolean isActive(double from, double to) {
             return fuel.integral(from, to) > 0
                     || temperature.integral(from, to) > 0
@@ -53,9 +58,9 @@ public record SourceSettings(
     /// Later than any shot ends, s.
     static final double EVER = 1e9;
 
-    /// @param fuel which of the element's fuels it gives
+    /// @param burns which of the element's fuels it gives
     /// @param ragged factor on its unevenness
-    public static SourceSettings of(String name, Item item, int fuel, double ragged, long seed) {
+    public static SourceSettings of(String name, Item item, int burns, double ragged, long seed) {
         return new SourceSettings(
                 name,
                 item.get(Source.SHAPE),
@@ -65,7 +70,7 @@ public record SourceSettings(
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
                 total(item) > 0,
-                fuel,
+                burns,
                 number(item, Source.GIVEN_AIR),
                 scaled(curve(item, Source.HEAT), 1000),
                 item.number(Source.HOTTEST),

@@ -23,9 +23,10 @@ final class SourceStage {
     private final CellRange range;
     private final float[] weight;
 
-    /// How much of a cell is kept at what the source keeps, 0 to 1.
+    /// How much of a cell is kept at what the source keeps, 0 to 1; null where it keeps nothing.
     private final float[] kept;
 
+    /// See [#outward(int, double, double, double, double)]; null without a push.
     private final float[][] outward;
     private final double cellVolume;
 
@@ -46,7 +47,7 @@ final class SourceStage {
     SourceStage(SourceSettings source, Box box, Setup setup) {
         Lattice lattice = setup.lattice();
         this.source = source;
-        Fuel fuel = setup.burning().reactions().get(source.fuel()).fuel();
+        Fuel fuel = setup.burning().reactions().get(source.burns()).fuel();
         this.airPerFuel = source.premixedAir() * fuel.airFuelRatio();
         this.oxygenShare = setup.oxygenShare();
         this.box = box;
@@ -59,8 +60,8 @@ final class SourceStage {
                         * Math.max(0, range.height())
                         * Math.max(0, range.depth());
         this.weight = new float[n];
-        this.kept = new float[n];
-        this.outward = new float[3][n];
+        this.kept = source.kept().isAny() ? new float[n] : null;
+        this.outward = source.push().largest() > 0 ? new float[3][n] : null;
         double sum = 0;
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
@@ -70,9 +71,11 @@ final class SourceStage {
                     double wy = lattice.centre(1, box.y() + y);
                     double wz = lattice.centre(2, box.z() + z);
                     sum += fill(j, wx, wy, wz, h);
-                    outward[0][j] = outward(0, wx - 0.5 * h, wy, wz, h);
-                    outward[1][j] = outward(1, wx, wy - 0.5 * h, wz, h);
-                    outward[2][j] = outward(2, wx, wy, wz - 0.5 * h, h);
+                    if (outward != null) {
+                        outward[0][j] = outward(0, wx - 0.5 * h, wy, wz, h);
+                        outward[1][j] = outward(1, wx, wy - 0.5 * h, wz, h);
+                        outward[2][j] = outward(2, wx, wy, wz - 0.5 * h, h);
+                    }
                 }
             }
         }
@@ -159,7 +162,9 @@ final class SourceStage {
             return 0;
         }
         double patch = source.patch(x, y, z);
-        kept[j] = (float) (cover * Math.min(1, patch));
+        if (kept != null) {
+            kept[j] = (float) (cover * Math.min(1, patch));
+        }
         weight[j] = (float) (cover * patch);
         return weight[j];
     }
@@ -238,7 +243,7 @@ final class SourceStage {
                             after);
                     mix(contents[GasFields.SOOT], i, before, w * smoke, after);
                     for (int k = GasFields.OTHER_FUELS; k < contents.length; k++) {
-                        boolean own = k == GasFields.OTHER_FUELS + source.fuel() - 1;
+                        boolean own = k == GasFields.OTHER_FUELS + source.burns() - 1;
                         mix(contents[k], i, before, own ? w * fuel : 0, after);
                     }
                 }
@@ -277,7 +282,7 @@ final class SourceStage {
                     for (int k = 0; k < contents.length; k++) {
                         boolean own =
                                 k == GasFields.FUEL
-                                        || k == GasFields.OTHER_FUELS + source.fuel() - 1;
+                                        || k == GasFields.OTHER_FUELS + source.burns() - 1;
                         double gain = k == GasFields.ENTHALPY ? added * vapour : own ? added : 0;
                         mix(contents[k], i, before, gain, after);
                     }

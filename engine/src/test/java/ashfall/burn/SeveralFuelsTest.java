@@ -13,8 +13,11 @@ import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 import java.util.List;
+import java.util.stream.IntStream;
 
 /// Up to three fuels in a closed cell: each burns as its own numbers say, with its share of the
 /// oxygen.
@@ -45,7 +48,7 @@ class SeveralFuelsTest {
                         keys.length,
                         new float[3][shape.ny() + 1]);
         List<Burning.Reaction> reactions =
-                java.util.stream.IntStream.range(0, keys.length)
+                IntStream.range(0, keys.length)
                         .mapToObj(
                                 k ->
                                         new Burning.Reaction(
@@ -147,5 +150,19 @@ class SeveralFuelsTest {
         double heat = 0.002 * 43.7e6 + 0.003 * 50e6 + 0.001 * 14e6;
         assertEquals(kilograms(heat), t.heat(), 1e-3 * heat);
         assertTrue(t.hottest() < 2300, t.hottest() + " K");
+    }
+
+    /// How far from its own flame's temperature a fuel ends in the gas of another.
+    @ParameterizedTest
+    @CsvSource({
+        "methane, 0.022", "propane, 0.010", "petrol, 0.015", "ethanol, 0.020",
+        "acetylene, 0.029", "black_powder, 0.049", "wood_volatiles, -0.055", "coal_dust, -0.065",
+        "hydrogen, 0.105", "tnt, 0.108", "magnesium, 0.198"
+    })
+    void flame_inTheGasOfLampOil_isNearItsOwn(String key, double share) {
+        GasLaw oil = Fuels.of("kerosene").gasLaw(298.15);
+        Fuel fuel = Fuels.of(key);
+        double flame = oil.temperatureOfEnthalpy(fuel.heat() / (1 + fuel.airFuelRatio()));
+        assertEquals(share, flame / fuel.flame() - 1, 0.002, key);
     }
 }

@@ -38,6 +38,14 @@ class BurnDialsTest {
         return new Simulation(Setup.of(shot, element, Fineness.SKETCH), workers);
     }
 
+    private static LogEntry run(Simulation s, int frames) {
+        LogEntry last = null;
+        for (int i = 0; i < frames; i++) {
+            last = s.advanceFrame(new Cancel());
+        }
+        return last;
+    }
+
     @Test
     void flicker_swellsAroundTheCurve_andKeepsItsMean() {
         Shot shot =
@@ -71,10 +79,7 @@ class BurnDialsTest {
                             ShotFile.with(
                                     NewShot.make("burner", List.of()),
                                     List.of("elements.fire.sources.pool.release.air=" + k)));
-            LogEntry last = null;
-            for (int frame = 0; frame < 12; frame++) {
-                last = s.advanceFrame(new Cancel());
-            }
+            LogEntry last = run(s, 12);
             assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
             burnt[k] = last.fuelBurntKg() / last.fuelReleasedKg();
         }
@@ -144,13 +149,10 @@ class BurnDialsTest {
         Shot shot =
                 ShotFile.with(
                         NewShot.make("burner", List.of("fuel=propane", "heat=1000")),
-                        List.of("elements.fire.sources.pool.fuel=ethanol"));
+                        List.of("elements.fire.sources.pool.burns=ethanol"));
         Simulation s = simulation(shot);
         assertEquals(2, s.setup().burning().reactions().size());
-        LogEntry last = null;
-        for (int frame = 0; frame < 12; frame++) {
-            last = s.advanceFrame(new Cancel());
-        }
+        LogEntry last = run(s, 12);
         assertEquals(last.fuelReleasedKg(), last.fuelBurntKg() + last.fuelLeftKg(), 1e-4);
         double perKilogram = 1e-3 * last.heatKj() / last.fuelBurntKg();
         assertEquals(26.8, perKilogram, 0.03 * 26.8, "MJ/kg of ethanol, little of it soot");
@@ -160,7 +162,7 @@ class BurnDialsTest {
     void fuels_moreThanThree_areRefusedByName() {
         Element fire = NewShot.make("burner", List.of("fuel=propane")).elements().get("fire");
         for (String key : List.of("ethanol", "petrol", "tnt")) {
-            fire = fire.withSource(key, Item.of(Source.BURNER).with(Source.FUEL, key));
+            fire = fire.withSource(key, Item.of(Source.BURNER).with(Source.BURNS, key));
         }
         Element four = fire;
         String why = assertThrows(ShotException.class, () -> Burn.fuels(four)).getMessage();
@@ -175,15 +177,8 @@ class BurnDialsTest {
                         List.of(
                                 "elements.fire.sources.pilot.release.heat={\"curve\":[[0.25,0],[0.26,400],[1,400]]}"));
         Simulation s = simulation(shot);
-        double before = 0;
-        for (int frame = 0; frame < 6; frame++) {
-            before = s.advanceFrame(new Cancel()).heatReleaseKw();
-        }
-        assertEquals(0, before);
-        double after = 0;
-        for (int frame = 0; frame < 6; frame++) {
-            after = s.advanceFrame(new Cancel()).heatReleaseKw();
-        }
+        assertEquals(0, run(s, 6).heatReleaseKw());
+        double after = run(s, 6).heatReleaseKw();
         assertTrue(after > 10, after + " kW");
     }
 

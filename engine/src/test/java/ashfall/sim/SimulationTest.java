@@ -363,16 +363,20 @@ class SimulationTest {
 
     @Test
     void memory_ofARun_staysWithinThePlan() {
-        Shot shot = smallStore();
+        memory(smallStore());
+        memory(ShotFile.with(smallStore(), List.of("elements.store.sources.oil.burns=petrol")));
+    }
+
+    private void memory(Shot shot) {
         Setup setup = Setup.of(shot, shot.element("store"), Fineness.SKETCH);
         Simulation s = new Simulation(setup, workers);
         for (int i = 0; i < 4; i++) {
             s.advanceFrame(new Cancel());
         }
         // The pool's arrays, and those of the pressure solver: three fine ones and a seventh of
-        // five
-        // more.
+        // five more.
         double arrays = s.fieldsMade() + 3 + 5 / 7.0;
-        assertTrue(4 * arrays <= Setup.BYTES_PER_CELL, arrays + " arrays");
+        Setup.Plan plan = Setup.plan(shot.element("store"), Fineness.SKETCH);
+        assertTrue(4 * arrays * plan.cells() <= plan.memoryBytes(), arrays + " arrays");
     }
 }

@@ -46,7 +46,11 @@ final class ReleaseRow extends Pane {
         this.selection = selection;
         this.path = path;
         this.param = param;
-        setId("release-" + path.substring(path.lastIndexOf('.') + 1) + "-" + what());
+        setId(
+                "release-"
+                        + path.substring(path.lastIndexOf('.') + 1)
+                        + "-"
+                        + what().replace(' ', '-'));
         getStyleClass().add("release-row");
         setMinHeight(HEIGHT);
         setPrefHeight(HEIGHT);
@@ -66,9 +70,9 @@ final class ReleaseRow extends Pane {
                 });
     }
 
-    /// "fuel", of "release.fuel".
+    /// "fuel" of "release.fuel", "keep fuel" of "keep.fuel".
     String what() {
-        return param.key().substring(param.key().lastIndexOf('.') + 1);
+        return param.key().replace("release.", "").replace('.', ' ');
     }
 
     Quantity param() {

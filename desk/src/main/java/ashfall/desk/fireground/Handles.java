@@ -3,6 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.look.View;
 import ashfall.shot.Bounds;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
@@ -340,8 +341,10 @@ final class Handles extends Pane {
             Item bounds = document.shot().items().get(side.path);
             setVisible(bounds != null && side.isVisible());
             if (isVisible()) {
+                boolean mirror = name.equals("west") && isMirrored();
+                setDisable(mirror);
                 String state = state(bounds);
-                setText(name + " " + state);
+                setText(name + " " + (mirror ? "as east" : state));
                 tip.setText(
                         String.format(
                                 "The %s side is %s; click to make it %s",
@@ -349,6 +352,11 @@ final class Handles extends Pane {
                 autosize();
                 relocate(side.getLayoutX() + SIZE + 2, side.getLayoutY() - 3);
             }
+        }
+
+        private boolean isMirrored() {
+            String element = side.path.substring(0, side.path.lastIndexOf('.'));
+            return document.shot().items().get(element).get(Gas.ALIKE);
         }
 
         private void change() {

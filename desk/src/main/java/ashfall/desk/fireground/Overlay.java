@@ -4,6 +4,7 @@ import ashfall.continuity.Stake;
 import ashfall.continuity.Stake.Measure;
 import ashfall.desk.kit.Tokens;
 import ashfall.look.Slice;
+import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.shot.Item;
@@ -129,21 +130,35 @@ final class Overlay extends Canvas {
     /// Paths that brighten and widen towards their heads, each on a dark rim, so that they are seen
     /// over bright and dark.
     private void drawStreaks(GraphicsContext g) {
-        drawStreaks(g, "ink-0", 2.2);
-        drawStreaks(g, "bone", 0);
+        g.setStroke(Tokens.colour("ink-0", 0.6));
+        g.setLineWidth(3);
+        for (Streak streak : scene.streaks) {
+            path(g, streak.points());
+        }
+        // In thirds: a stroke for each point would keep the window waiting.
+        for (int third = 1; third <= 3; third++) {
+            g.setStroke(Tokens.colour("bone", 0.3 * third));
+            g.setLineWidth(0.6 + third / 3.0);
+            int step = (Streaks.POINTS - 1) / 3;
+            for (Streak streak : scene.streaks) {
+                path(g, streak.points().subList(step * (third - 1), step * third + 1));
+            }
+        }
         g.setLineWidth(1);
     }
 
-    private void drawStreaks(GraphicsContext g, String colour, double rim) {
-        for (Streak streak : scene.streaks) {
-            List<Vec3> points = streak.points();
-            for (int k = 1; k < points.size(); k++) {
-                double share = (double) k / (points.size() - 1);
-                g.setStroke(Tokens.colour(colour, 0.15 + 0.75 * share));
-                g.setLineWidth(0.6 + share + rim);
-                line(g, points.get(k - 1), points.get(k));
+    private void path(GraphicsContext g, List<Vec3> points) {
+        double[] x = new double[points.size()];
+        double[] y = new double[points.size()];
+        for (int k = 0; k < x.length; k++) {
+            double[] p = scene.view.project(points.get(k), (int) getWidth(), (int) getHeight());
+            if (p[2] <= NEAR) {
+                return;
             }
+            x[k] = p[0];
+            y[k] = p[1];
         }
+        g.strokePolyline(x, y, x.length);
     }
 
     /// A staff beside the middle of the bounds for each height, with boards where it hits.

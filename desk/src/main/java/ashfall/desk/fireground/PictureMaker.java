@@ -12,6 +12,8 @@ import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.shot.Frames;
+import ashfall.shot.Gas;
+import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -39,7 +41,7 @@ final class PictureMaker implements AutoCloseable {
     /// Frames of the shot whose way a streak shows.
     private static final double STREAK_FRAMES = 4;
 
-    private static final int MOST_STREAKS = 1500;
+    private static final int MOST_STREAKS = 800;
     private static final int COARSEST = 6;
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
@@ -186,11 +188,21 @@ final class PictureMaker implements AutoCloseable {
             return;
         }
         if (!frame.equals(streaksFrame) || !Objects.equals(streaksSlice, request.slice)) {
-            double seconds = STREAK_FRAMES * request.shot.frames().get(Frames.RATE).seconds(1);
-            streaks = Streaks.of(frame, request.slice, seconds, MOST_STREAKS);
+            streaks = Streaks.of(frame, request.slice, gasSeconds(request.run), MOST_STREAKS);
             streaksFrame = frame;
             streaksSlice = request.slice;
         }
+    }
+
+    /// Seconds that pass for the gas while a streak is drawn.
+    private double gasSeconds(Run run) {
+        if (run == null) {
+            return 0;
+        }
+        double half = 0.5 * STREAK_FRAMES * run.shot().frames().get(Frames.RATE).seconds(1);
+        double now = frameHeld.time();
+        Item gas = run.shot().element(run.element()).gas();
+        return gas.get(Gas.TIME_SCALE).integral(now - half, now + half);
     }
 
     private int coarsest(Request request) {
