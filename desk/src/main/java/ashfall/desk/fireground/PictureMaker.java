@@ -200,7 +200,7 @@ final class PictureMaker implements AutoCloseable {
             return 0;
         }
         double half = 0.5 * STREAK_FRAMES * run.shot().frames().get(Frames.RATE).seconds(1);
-        double now = frameHeld.time();
+        double now = frameHeld.seconds();
         Item gas = run.shot().element(run.element()).gas();
         return gas.get(Gas.TIME_SCALE).integral(now - half, now + half);
     }
