@@ -143,8 +143,8 @@ public final class Gas {
                     Words.of("alike", "Left and right alike", GAS)
                             .does(
                                     "Computes the half east of a plane and shows it on both sides:"
-                                            + " half the time and memory, and not a voxel of"
-                                            + " difference."),
+                                            + " half the memory, little more than half the time,"
+                                            + " and not a voxel of difference."),
                     false);
     public static final Quantity ALIKE_AT =
             Quantity.of("alike.at", "Plane between them", Unit.METRE, 0, GAS)
