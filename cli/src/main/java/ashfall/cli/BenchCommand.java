@@ -321,6 +321,7 @@ final class BenchCommand implements Callable<Integer> {
                                     1f / size,
                                     2f / size,
                                     1f,
+                                    1700,
                                     false);
                         });
         // Each cycle reads and writes four contents, mass and volume in two passes, with three

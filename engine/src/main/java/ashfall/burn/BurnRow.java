@@ -40,15 +40,40 @@ final class BurnRow {
         final float sootYield;
         final float kept;
 
+        /// Heat and oxygen that a kilogram of its soot keeps for later; none of ash.
+        final float sootHeat;
+
+        final float sootOxygen;
+
+        /// Yield that leaves a twentieth of the fuel's heat and oxygen for its flame.
+        final float mostSoot;
+
         Fire(Burning.Reaction r, double burnt, double voxel) {
             this.ignition = (float) r.ignition();
             this.spread = Math.max(1e-6, r.spread() * Burning.wrinkling(voxel));
-            // What becomes soot has not given its heat yet, nor taken its oxygen.
-            double carbon = r.sootYield() > ASH ? 0 : r.sootYield();
-            this.heat = (float) (burnt * (r.fuel().heat() - carbon * SOOT_HEAT));
-            this.oxygen = (float) (burnt * Math.max(0, r.fuel().oxygen() - carbon * SOOT_OXYGEN));
+            this.heat = (float) (burnt * r.fuel().heat());
+            this.oxygen = (float) (burnt * r.fuel().oxygen());
             this.sootYield = (float) r.sootYield();
             this.kept = (float) (1 - r.radiantShare());
+            boolean ash = r.sootYield() > ASH;
+            this.sootHeat = ash ? 0 : (float) burnt * SOOT_HEAT;
+            this.sootOxygen = ash || oxygen == 0 ? 0 : (float) burnt * SOOT_OXYGEN;
+            double byHeat = 0.95 * r.fuel().heat() / SOOT_HEAT;
+            double byOxygen = oxygen == 0 ? byHeat : 0.95 * r.fuel().oxygen() / SOOT_OXYGEN;
+            this.mostSoot = ash ? sootYield : (float) Math.min(byHeat, byOxygen);
+        }
+
+        /// Soot from a kilogram, by the cell's equivalence ratio φ: `2φ²/(1 + φ²)` of the yield, so
+        /// the yield where fuel and oxygen are matched, twice it where fuel is far in excess, none
+        /// where air is. Ash, and what a fuel with its own oxygen leaves, is always the yield.
+        ///
+        /// @param wanted oxygen that the fuel of the cell would take, kg/kg
+        float soot(float wanted, float available) {
+            if (wanted == 0 || sootHeat == 0) {
+                return Math.min(sootYield, mostSoot);
+            }
+            float lean = available / wanted;
+            return Math.min(mostSoot, sootYield * 2 / (1 + lean * lean));
         }
     }
 
@@ -207,7 +232,10 @@ final class BurnRow {
             rest -= own;
             float wanted = own * fire.oxygen;
             float share = wanted < demand ? air * (wanted / demand) : air;
-            float ready = fire.oxygen == 0 ? own : Math.min(own, share / fire.oxygen);
+            float sooty = fire.soot(wanted, share);
+            // What becomes soot has not given its heat yet, nor taken its oxygen.
+            float oxygen = fire.oxygen - sooty * fire.sootOxygen;
+            float ready = oxygen == 0 ? own : Math.min(own, share / oxygen);
             boolean ignites = kelvin > fire.ignition;
             if (!(ready > 0) || (!ignites && !touchesHotGas(i, fire.ignition))) {
                 continue;
@@ -218,20 +246,20 @@ final class BurnRow {
             }
             double time = ignites ? pace : Math.max(pace, voxel / fire.spread);
             float spent = (float) (1 - Exact.exp(-dt / time)) * ready;
-            float released = spent * fire.heat;
+            float released = spent * (fire.heat - sooty * fire.sootHeat);
             float stays = released * fire.kept;
             gained += stays;
             all -= spent;
             if (k > 0) {
                 other(k)[i] = withoutDust(own - spent, 1e-9f);
             }
-            ox[i] = Math.max(0f, ox[i] - spent * fire.oxygen);
-            contents[GasFields.SOOT][i] += spent * fire.sootYield;
+            ox[i] = Math.max(0f, ox[i] - spent * oxygen);
+            contents[GasFields.SOOT][i] += spent * sooty;
             flame[i] += m * released / dt;
             sums[0][slab] += m * spent;
             sums[1][slab] += m * released;
             sums[2][slab] += m * (released - stays);
-            sums[3][slab] += m * spent * fire.sootYield;
+            sums[3][slab] += m * spent * sooty;
         }
         contents[GasFields.FUEL][i] = withoutDust(all, 1e-9f);
         return gained;

@@ -63,8 +63,10 @@ public record Space(Vec3 from, Vec3 to) {
         double top = filled.high[1] + SMALL_HIGH * size;
         for (Stake stake : Stakes.forecasts(shot, elementName)) {
             if (stake.measure() == Measure.TOP) {
-                wide = Math.max(size, 0.75 * stake.to() / Stakes.TOP_IN_DIAMETERS);
-                top = 1.3 * stake.to();
+                double below = Stakes.ground(element);
+                double height = stake.to() - below;
+                wide = Math.max(size, 0.75 * height / Stakes.TOP_IN_DIAMETERS);
+                top = below + 1.3 * height;
             } else if (stake.measure() == Measure.STANDS) {
                 double height = stake.to() - foot;
                 wide = Math.max(2 * size, 0.4 * height);

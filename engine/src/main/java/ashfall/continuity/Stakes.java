@@ -10,6 +10,7 @@ import static ashfall.shot.Stakes.WITHIN;
 
 import ashfall.continuity.Stake.Measure;
 import ashfall.shot.Air;
+import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
@@ -211,8 +212,19 @@ public final class Stakes {
         };
         Arrays.sort(diameters);
         Arrays.sort(seconds);
-        add(Measure.TOP, TOP_IN_DIAMETERS * diameters[0], TOP_IN_DIAMETERS * diameters[3]);
+        double ground = ground(element);
+        add(
+                Measure.TOP,
+                ground + TOP_IN_DIAMETERS * diameters[0],
+                ground + TOP_IN_DIAMETERS * diameters[3]);
         add(Measure.OUT, start + seconds[0], start + seconds[3]);
+    }
+
+    /// Height of the ground below an element: the bottom of its bounds where that is closed, m.
+    static double ground(Element element) {
+        return element.bounds().get(Bounds.CLOSED).contains("bottom")
+                ? element.bounds().get(Bounds.FROM).y()
+                : 0;
     }
 
     private void add(Measure measure, double from, double to) {

@@ -8,6 +8,7 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Unit;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -256,9 +257,9 @@ public final class FiringJob {
     private static String words(LogEntry e) {
         return String.format(
                 Locale.ROOT,
-                "frame %d: %.1f MW, %.0f K, %d substeps, %.1f s%s",
+                "frame %d: %s, %.0f K, %d substeps, %.1f s%s",
                 e.frame(),
-                e.heatReleaseKw() / 1000,
+                Unit.KILOWATT.figure(e.heatReleaseKw(), 3),
                 e.hottestK(),
                 e.substeps(),
                 e.seconds(),

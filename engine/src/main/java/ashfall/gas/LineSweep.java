@@ -44,9 +44,9 @@ final class LineSweep {
 
     /// What stays the same through the sweeps of a cycle.
     ///
-    /// @param courant time of the cycle over the voxel: turns m/s into cells
-    /// @param seconds of the cycle
-    /// @param diffusion share of a cell that molecules exchange with a neighbour each second
+    /// @param courant time of the cycle over the voxel: turns m/s into cells @param seconds of
+    /// the cycle @param diffusion share of a cell that molecules at room temperature exchange
+    /// with a neighbour     each second
     record Cycle(
             GasFields fields,
             float[] volume,
@@ -140,7 +140,7 @@ final class LineSweep {
             cells.load(cycle.fields, cycle.volume, at + g * pitch, g * width, width);
         }
         cells.weigh(n);
-        Strain.exchange(cells.exchange, cycle.seconds, cycle.diffusion, n);
+        Strain.exchange(cells.exchange, cells.density, cycle.seconds, cycle.diffusion, n);
     }
 
     /// Slopes of a row whose neighbours are known; flat outside the range and at the sides.
@@ -179,7 +179,7 @@ final class LineSweep {
         }
         scale(low.moved, of.courant, n);
         cells.weigh(n);
-        Strain.exchange(cells.exchange, of.seconds, of.diffusion, n);
+        Strain.exchange(cells.exchange, cells.density, of.seconds, of.diffusion, n);
         slopeLines(cells, lines, pitch);
         int last = n - reach;
         low.carry(along, 1, reach, reach, last + 1);

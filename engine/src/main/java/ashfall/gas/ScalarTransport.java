@@ -26,7 +26,7 @@ public final class ScalarTransport {
     ///
     /// @param soft which are carried without slopes inside cells, which blurs them; fuel takes
     ///     oxygen along
-    /// @param diffusivity m²/s, besides what eddies mix
+    /// @param diffusivity m²/s of gas at room temperature, besides what eddies mix ([Molecules])
     public record Settings(List<Integer> soft, double diffusivity) {
         public static final Settings SHARP = new Settings(List.of(), 0);
 
@@ -72,6 +72,7 @@ public final class ScalarTransport {
     ///     move in the step
     /// @param voxel edge of a cell, m
     /// @param fastest velocity of any face, m/s
+    /// @param hottest temperature of any cell, K
     /// @param turned sweeps in the opposite order, as every second step should
     public void advance(
             GasFields fields,
@@ -80,6 +81,7 @@ public final class ScalarTransport {
             float voxel,
             float dtSeconds,
             float fastest,
+            float hottest,
             boolean turned) {
         Arrays.fill(gone, 0);
         cycles = 0;
@@ -88,12 +90,11 @@ public final class ScalarTransport {
         }
         float perCell = dtSeconds / voxel;
         float drawn = largestStretch(fields.velocity, volume, range, perCell);
-        cycles =
-                1
-                        + (int)
-                                Math.max(
-                                        drawn / (1 - LineSweep.LEAST),
-                                        fastest * perCell / LineSweep.FURTHEST);
+        double diffusion = settings.diffusivity() / voxel / voxel;
+        double spread = diffusion * dtSeconds * Molecules.hot(hottest);
+        double carried =
+                Math.max(drawn / (1 - LineSweep.LEAST), fastest * perCell / LineSweep.FURTHEST);
+        cycles = 1 + (int) Math.max(carried, Strain.cycles(spread));
         LineSweep.Cycle cycle =
                 new LineSweep.Cycle(
                         fields,
@@ -101,7 +102,7 @@ public final class ScalarTransport {
                         range,
                         perCell / cycles,
                         dtSeconds / cycles,
-                        (float) (settings.diffusivity() / voxel / voxel));
+                        (float) diffusion);
         for (int i = 0; i < cycles; i++) {
             boolean upright = (i & 1) == (turned ? 1 : 0);
             if (upright) {

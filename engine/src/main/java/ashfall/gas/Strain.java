@@ -14,6 +14,9 @@ public final class Strain {
     /// Keeps the exchange between two cells stable on six sides, with a margin.
     private static final float MOST = 0.08f;
 
+    /// More than so many cycles would hold up everything for a coefficient that no gas has.
+    private static final int MOST_CYCLES = 6;
+
     /// What still gas has, 1/s, so that it differs from none found.
     private static final float LEAST = 1e-10f;
 
@@ -60,13 +63,25 @@ public final class Strain {
     /// neighbour in a time, as a share of the cell: `D Δt / h²` with `D = (0.15 h)²|S| / 0.5` for
     /// the eddies. Where the strain was not found, nothing is exchanged.
     ///
-    /// @param diffusion D/h² of the molecules, 1/s
-    static void exchange(float[] strain, float seconds, float diffusion, int n) {
+    /// @param density of the gas, kg/m³
+    /// @param diffusion D/h² of the molecules at [Molecules#ROOM], 1/s
+    static void exchange(float[] strain, float[] density, float seconds, float diffusion, int n) {
         float factor = MIXING * seconds;
         float still = diffusion * seconds;
+        float room = Molecules.ROOM_DENSITY;
         for (int i = 0; i < n; i++) {
             float found = strain[i];
-            strain[i] = Math.min(MOST, factor * found + Math.min(still, found / LEAST * still));
+            float hot = room / density[i];
+            float root = (float) Math.sqrt(hot);
+            float molecules = still * hot * root * (float) Math.sqrt(root);
+            strain[i] = Math.min(MOST, factor * found + Math.min(1f, found / LEAST) * molecules);
         }
+    }
+
+    /// Cycles that the exchange of molecules takes so that none passes the most that is stable.
+    ///
+    /// @param share D Δt/h² of the hottest gas
+    static double cycles(double share) {
+        return Math.min(MOST_CYCLES, share / MOST);
     }
 }

@@ -45,13 +45,15 @@ final class FireLight {
                         for (int i = x * edge; i < Math.min(v.nx(), (x + 1) * edge); i++) {
                             int at = v.at(i, j, k);
                             counted++;
-                            if (volume.density[at] == 0) {
+                            float release = volume.flame == null ? 0 : volume.flame[at];
+                            if (volume.density[at] == 0 && release == 0) {
                                 continue;
                             }
                             extinction += shading.extinction(volume.density[at]);
                             rgb[0] = 0;
                             rgb[1] = 0;
                             rgb[2] = 0;
+                            shading.addBlue(release, rgb);
                             shading.addGlow(volume.density[at], volume.kelvin[at], rgb);
                             for (int c = 0; c < 3; c++) {
                                 power[c] += rgb[c];

@@ -53,8 +53,8 @@ public final class Marcher {
     }
 
     private Marcher(Frame frame, Shot shot, Keeper keeper, Detail detail, Workers workers) {
-        this.volume = new Volume(frame);
         this.shading = Shading.of(shot);
+        this.volume = new Volume(frame, shading.blue() > 0);
         this.workers = workers;
         this.detail = detail;
         this.keeper = keeper;
@@ -326,18 +326,23 @@ public final class Marcher {
             float gy = y * perVoxel;
             float gz = z * perVoxel;
             float density = volume.sample(volume.density, gx, gy, gz);
-            if (density <= 0) {
+            float release = volume.flame == null ? 0 : volume.sample(volume.flame, gx, gy, gz);
+            if (density <= 0 && release <= 0) {
                 return;
+            }
+            glow[0] = 0;
+            glow[1] = 0;
+            glow[2] = 0;
+            if (release > 0) {
+                shading.addBlue(release, glow);
             }
             float extinction = shading.extinction(density);
             float depth = extinction * step;
             if (depth < 1e-6f) {
+                add(glow, clear * step);
                 return;
             }
             float kelvin = volume.sample(volume.kelvin, gx, gy, gz);
-            glow[0] = 0;
-            glow[1] = 0;
-            glow[2] = 0;
             shading.addGlow(density, kelvin, glow);
             source[0] = 0;
             source[1] = 0;
@@ -352,14 +357,26 @@ public final class Marcher {
             float kept = (float) Math.exp(-depth);
             float weight = clear * (1 - kept) / extinction;
             for (int k = 0; k < 3; k++) {
-                float scattered =
-                        source[k]
-                                + sunny * (float) shading.sunlight().get(k)
-                                + cloudy * (float) shading.skylight().get(k);
-                light[k] += weight * (glow[k] + scattered);
+                light[k] +=
+                        weight
+                                * (source[k]
+                                        + sunny * (float) shading.sunlight().get(k)
+                                        + cloudy * (float) shading.skylight().get(k));
             }
-            shone += weight * (0.2126f * glow[0] + 0.7152f * glow[1] + 0.0722f * glow[2]);
+            add(glow, weight);
             clear *= kept;
+        }
+
+        /// Adds light of the fire itself.
+        private void add(float[] emission, float weight) {
+            for (int k = 0; k < 3; k++) {
+                light[k] += weight * emission[k];
+            }
+            shone +=
+                    weight
+                            * (0.2126f * emission[0]
+                                    + 0.7152f * emission[1]
+                                    + 0.0722f * emission[2]);
         }
 
         private void background(Vec3 d, double ground) {

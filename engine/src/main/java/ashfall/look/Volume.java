@@ -6,9 +6,10 @@ import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 
 import java.util.Arrays;
+import java.util.List;
 
-/// Density and temperature of a frame laid out for marching: dense over the leaves' box, with the
-/// empty bricks known.
+/// Density, temperature and, where wanted, heat release of a frame laid out for marching: dense
+/// over the leaves' box, with the empty bricks known.
 final class Volume {
     static final int BRICK = 8;
 
@@ -20,29 +21,29 @@ final class Volume {
 
     final float[] density;
     final float[] kelvin;
+
+    /// Heat release, W/m³; null where it is not wanted or the frame has none.
+    final float[] flame;
+
     final GridShape bricks;
 
-    /// Bricks with smoke in them or next to them.
+    /// Bricks with smoke or flame in them or next to them.
     final boolean[] full;
 
-    Volume(Frame frame) {
+    /// @param burning whether the heat release is wanted
+    Volume(Frame frame, boolean burning) {
         SparseGrid smoke = frame.channels().get("density");
         SparseGrid heat = frame.channels().get("temperature");
         if (smoke == null) {
             throw new IllegalArgumentException(
                     "the frame has no channel 'density'; fire with it to see a picture");
         }
+        SparseGrid release = burning ? frame.channels().get("flame") : null;
+        List<SparseGrid> seen = release == null ? List.of(smoke) : List.of(smoke, release);
         int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
         int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
-        for (int i = 0; i < smoke.leafCount(); i++) {
-            Leaf leaf = smoke.leaf(i);
-            int[] o = {leaf.x(), leaf.y(), leaf.z()};
-            for (int a = 0; a < 3; a++) {
-                from[a] = Math.min(from[a], o[a]);
-                to[a] = Math.max(to[a], o[a] + BRICK);
-            }
-        }
-        if (smoke.leafCount() == 0) {
+        seen.forEach(grid -> enclose(grid, from, to));
+        if (from[0] > to[0]) {
             Arrays.fill(from, 0);
             Arrays.fill(to, BRICK);
         }
@@ -53,14 +54,29 @@ final class Volume {
         }
         density = dense(smoke, from, 0);
         kelvin = dense(heat, from, heat == null ? 300 : heat.background(0));
+        flame = release == null ? null : dense(release, from, 0);
         bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
         full = new boolean[bricks.size()];
-        for (int i = 0; i < smoke.leafCount(); i++) {
-            Leaf leaf = smoke.leaf(i);
-            markAround(
-                    (leaf.x() - from[0]) / BRICK,
-                    (leaf.y() - from[1]) / BRICK,
-                    (leaf.z() - from[2]) / BRICK);
+        for (SparseGrid grid : seen) {
+            for (int i = 0; i < grid.leafCount(); i++) {
+                Leaf leaf = grid.leaf(i);
+                markAround(
+                        (leaf.x() - from[0]) / BRICK,
+                        (leaf.y() - from[1]) / BRICK,
+                        (leaf.z() - from[2]) / BRICK);
+            }
+        }
+    }
+
+    /// Widens a box to hold the leaves of a grid.
+    private static void enclose(SparseGrid grid, int[] from, int[] to) {
+        for (int i = 0; i < grid.leafCount(); i++) {
+            Leaf leaf = grid.leaf(i);
+            int[] o = {leaf.x(), leaf.y(), leaf.z()};
+            for (int a = 0; a < 3; a++) {
+                from[a] = Math.min(from[a], o[a]);
+                to[a] = Math.max(to[a], o[a] + BRICK);
+            }
         }
     }
 

@@ -115,7 +115,7 @@ public final class Burn {
                                     + " and leaves blacker smoke.");
     public static final Quantity SOOT_TIME =
             Quantity.of("soot.time", "Soot burns away in", Unit.SECOND, 2, GAS)
-                    .hard(0.01, 1000)
+                    .hard(0.001, 1000)
                     .usual(0.3, 5)
                     .words("clears soon", "stays")
                     .does(

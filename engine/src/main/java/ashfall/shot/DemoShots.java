@@ -5,20 +5,25 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
 /// The demo shots that ship with the program: Harrow Point, a lighthouse.
 public final class DemoShots {
-    private static final Map<String, String> SHOWS =
-            new LinkedHashMap<>(
-                    Map.of("oil-store", "the lamp-oil store at the foot of the tower goes up"));
+    private static final Map<String, String> SHOWS = new LinkedHashMap<>();
+
+    static {
+        SHOWS.put("oil-store", "the lamp-oil store at the foot of the tower goes up");
+        SHOWS.put("beacon", "the brazier on the gallery burns in a gusty wind");
+        SHOWS.put("lantern", "one small lamp flame under glass, blue at its foot");
+    }
 
     private DemoShots() {}
 
     /// Names and what they show.
     public static Map<String, String> all() {
-        return Map.copyOf(SHOWS);
+        return Collections.unmodifiableMap(SHOWS);
     }
 
     /// The demo shot of a name.

@@ -113,10 +113,20 @@ public final class Gas {
                     .usual(1e-5, 0.1)
                     .words("crisp", "blurred")
                     .mark(2e-5, "air")
-                    .mark(2e-4, "flame")
                     .does(
-                            "How fast heat, fuel and smoke spread by themselves; the real value"
-                                    + " shows in small flames only.");
+                            "How fast heat, fuel and smoke spread by themselves at room"
+                                    + " temperature, and much faster when hot; air's own shows in"
+                                    + " small flames only.");
+    public static final Quantity VISCOSITY =
+            Quantity.of("viscosity", "Viscosity", Unit.SQUARE_METRE_PER_SECOND, 1.5e-5, GAS)
+                    .hard(0, 100)
+                    .usual(1e-5, 0.1)
+                    .words("lively", "syrupy")
+                    .mark(1.5e-5, "air")
+                    .does(
+                            "How fast neighbouring gas takes on the same speed at room temperature,"
+                                    + " and much faster when hot; air's own keeps small flames"
+                                    + " smooth.");
     public static final Choice PRESSURE =
             new Choice(
                     Words.of("pressure", "Pressure", GAS)
@@ -229,6 +239,7 @@ public final class Gas {
                     SPEED_FADE,
                     SOFT,
                     DIFFUSION,
+                    VISCOSITY,
                     RAGGED,
                     PRESSURE,
                     ALIKE,

@@ -51,6 +51,15 @@ public final class Look {
                     .does(
                             "Strength of the fire's glow in the picture; one is what hot soot"
                                     + " gives off.");
+    public static final Quantity BLUE =
+            Quantity.of("blue", "Blue of the flame", Unit.NONE, 1, PICTURE)
+                    .hard(0, 1000)
+                    .usual(0.5, 10)
+                    .words("none", "strong")
+                    .does(
+                            "Light of burning gas itself, beside that of hot soot: seen where"
+                                + " little soot is, at the foot of small flames and in those of gas"
+                                + " and spirit.");
     public static final Quantity INNER =
             Quantity.of("inner", "Inner light", Unit.NONE, 1, PICTURE)
                     .hard(0, 100)
@@ -93,6 +102,7 @@ public final class Look {
                     ALBEDO,
                     PHASE,
                     GLOW,
+                    BLUE,
                     INNER,
                     SPILL,
                     GROUND,

@@ -5,8 +5,7 @@ package ashfall.sim;
 ///
 /// @param heatReleaseKw mean over the frame
 /// @param hottestK hottest gas at the end of the frame
-/// @param flameTopM highest point above the ground (or the lowest point of the box) that releases
-///     heat; 0 without flame
+/// @param flameTopM highest point that releases heat, over zero; 0 without flame
 /// @param flameStandsM highest point that releases over [#FLAME]; 0 in older records
 /// @param gasSeconds seconds that passed for the gas in this frame; 0 in records of older versions
 /// @param voxels of the box at the end of the frame

@@ -2,6 +2,7 @@ package ashfall.sim;
 
 import ashfall.gas.Faces;
 import ashfall.gas.GasFields;
+import ashfall.gas.Molecules;
 import ashfall.gas.Projection;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -103,6 +104,22 @@ final class Momentum {
                         u[i] = wind + (u[i] - wind) * left + gust * beta[axis][i];
                     }
                 });
+    }
+
+    /// Evens the velocities out as molecules do.
+    ///
+    /// @param hottest K of any cell
+    void thicken(Room room, double dt, double hottest) {
+        Molecules.thicken(
+                room.fields.velocity,
+                room.projection.inverseDensity(),
+                setup.motion().viscosity(),
+                voxel,
+                dt,
+                hottest,
+                room.shape,
+                room.pool,
+                workers);
     }
 
     /// Makes the flow grow as the gas does, and keeps the pressures for the next step.

@@ -17,6 +17,7 @@ import java.util.List;
 /// @param leastSteps steps a frame takes at least, over shot time
 /// @param mostSteps steps a frame takes at most for the sake of speed
 /// @param stir speed of the largest eddies over time, m/s
+/// @param viscosity of gas at room temperature, m²/s
 /// @param softSpeed whether velocities are carried without taking back what the way blurs
 /// @param timeScale seconds of gas in a second of the shot, over shot time
 record Motion(
@@ -27,6 +28,7 @@ record Motion(
         Curve stir,
         Curve timeScale,
         ScalarTransport.Settings scalars,
+        double viscosity,
         boolean softSpeed) {
     /// Places in a frame where the time scale is looked at for its largest.
     private static final int LOOKS = 8;
@@ -48,6 +50,7 @@ record Motion(
                 gas.get(Gas.TIME_SCALE),
                 new ScalarTransport.Settings(
                         soft(gas.get(Gas.SOFT), fuels), gas.number(Gas.DIFFUSION)),
+                gas.number(Gas.VISCOSITY),
                 gas.get(Gas.SOFT).contains("speed"));
     }
 

@@ -64,6 +64,9 @@ public final class Simulation {
     private double time;
     private double stepBefore;
 
+    /// K of the hottest cell in the step in hand.
+    private double hottest;
+
     /// The gas at the start of the shot: still air, or wind.
     public Simulation(Setup setup, Workers workers) {
         this.setup = setup;
@@ -192,6 +195,7 @@ public final class Simulation {
         if (left < 1 || !Arrays.deepEquals(wind, later)) {
             momentum.drift(room, wind, later, left);
         }
+        momentum.thicken(room, dt, hottest);
         project(volume, later, dt, steps);
         cancel.check();
         // The projection may have made the gas faster than the step was chosen for.
@@ -199,7 +203,8 @@ public final class Simulation {
         int reach = 1 + (int) (fastest * dt / voxel);
         range = range.isEmpty() ? range : range.grown(Math.max(0, reach - RIM), shape);
         boolean turned = ((frame + steps.count) & 1) != 0;
-        room.scalars.advance(fields, volume, range, voxel, (float) dt, (float) fastest, turned);
+        room.scalars.advance(
+                fields, volume, range, voxel, (float) dt, (float) fastest, (float) hottest, turned);
         pool.giveBack(volume);
         ledger = ledger.plus(room.scalars);
         fields.temperature = pool.borrow();
@@ -263,6 +268,10 @@ public final class Simulation {
     private double stableStep(double end, float[][] acceleration, int taken) {
         double speed = fastest();
         double pull = room.activity.largest(acceleration);
+        if (Double.isNaN(pull)) {
+            throw diverged(
+                    "temperature", room.activity.whereLargest(acceleration), "no number at all");
+        }
         double limit =
                 Math.min(
                         CFL * voxel / Math.max(speed, 1e-9),
@@ -298,6 +307,7 @@ public final class Simulation {
         Escape escape = room.escape;
         Arrays.fill(volume, 1);
         Arrays.fill(fields.flame, 0);
+        hottest = law.ambient();
         if (range.isEmpty()) {
             return length;
         }
@@ -336,6 +346,7 @@ public final class Simulation {
             }
             if (totals.largestExpansion() <= GROWTH || attempt == RETRIES) {
                 ledger = next.plus(totals);
+                hottest = totals.hottest();
                 break;
             }
             step /= 2;
@@ -433,9 +444,11 @@ public final class Simulation {
                 topAbove(LogEntry.FLAME));
     }
 
-    /// Highest point that releases more, m; 0 without any.
+    /// Highest point that releases more, m over zero; 0 without any.
     private double topAbove(float wattsPerCubicMetre) {
         int top = room.activity.highestAbove(room.fields.flame, wattsPerCubicMetre);
-        return top < 0 ? 0 : (top + 1 + room.box.y()) * (double) voxel;
+        return top < 0
+                ? 0
+                : setup.lattice().y() + (top + 1 + room.box.y()) * setup.lattice().voxel();
     }
 }

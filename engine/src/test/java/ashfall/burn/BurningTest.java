@@ -14,6 +14,7 @@ import ashfall.work.Workers;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
+import java.util.Arrays;
 import java.util.List;
 
 /// Burning of a closed cell: everything follows from energy and elements.
@@ -132,6 +133,20 @@ class BurningTest {
         double left = totals.sootFormed() - totals.sootBurnt();
         assertEquals(
                 totals.burnt() * fuel.heat(), totals.heat() + left * 32.8e6, 1e-4 * totals.heat());
+    }
+
+    /// At an equivalence ratio φ, `2φ²/(1 + φ²)` of the yield.
+    @Test
+    void burn_soot_formsWhereFuelIsRich() {
+        double[][] densities = {{0.2, 0.05}, {0.05, 0.05 * fuel.oxygen()}, {0.01, 0.27}};
+        for (double[] d : densities) {
+            var totals = burnOut(settings(0, 0.05), d[0], d[1]);
+            double square = Math.pow(d[0] * fuel.oxygen() / d[1], 2);
+            double wanted = 0.05 * 2 * square / (1 + square);
+            assertEquals(wanted, totals.sootFormed() / totals.burnt(), 2e-3 * wanted);
+            Arrays.fill(fields.contents[GasFields.ENTHALPY], 0);
+            Arrays.fill(fields.mass, (float) law.ambientDensity());
+        }
     }
 
     /// Gas below its ignition burns only beside hotter gas, and then no faster than the flame runs

@@ -153,7 +153,7 @@ class SweepContractTest {
     }
 
     private void advance(CellRange range) {
-        new ScalarTransport(shape, workers).advance(fields, volume, range, 1, 1, 3f, false);
+        new ScalarTransport(shape, workers).advance(fields, volume, range, 1, 1, 3f, 300, false);
     }
 
     private int start(int axis, int a, int b) {

@@ -27,6 +27,9 @@ import java.util.Map;
 class LookTest {
     private final Workers workers = new Workers(2);
 
+    /// Heat that the wall releases, W/m³.
+    private float release;
+
     @AfterEach
     void close() {
         workers.close();
@@ -91,6 +94,9 @@ class LookTest {
         Map<String, SparseGrid> channels = new LinkedHashMap<>();
         channels.put("density", block("density", density, 0, leavesDeep));
         channels.put("temperature", block("temperature", kelvin, 288, leavesDeep));
+        if (release > 0) {
+            channels.put("flame", block("flame", release, 0, leavesDeep));
+        }
         Frame frame = new Frame(1, 0, new Lattice(0, 0, 0, 0.05), channels);
         List<String> all =
                 new ArrayList<>(
@@ -118,6 +124,23 @@ class LookTest {
         double b = Blackbody.xyz(1500)[1];
         assertEquals(1 - Math.exp(-depth), p.opacity()[middle], 0.04);
         assertEquals(0.7 * b * (1 - Math.exp(-depth)), p.emitted()[middle], 0.05 * b);
+    }
+
+    /// A lumen from a kilowatt, in all directions, with or without soot in the way of it.
+    @Test
+    void marcher_burningGasWithoutSoot_shinesBlueByItsHeat() {
+        release = 1e7f;
+        int middle = 8 * 16 + 8;
+        Picture p = wall(0, 288, 2, "look.samples=4", "look.blue=3");
+        double wanted = 3 * release * 0.001 / (4 * Math.PI) * 16 * 0.05;
+        assertEquals(wanted, p.emitted()[middle], 0.05 * wanted);
+        assertTrue(p.rgb()[3 * middle + 2] > 5 * p.rgb()[3 * middle], "blue");
+        assertEquals(0, p.opacity()[middle]);
+        Picture behindSoot = wall(2e-4f, 600, 2, "look.samples=4", "look.blue=3");
+        double depth = 8700 * 2e-4 * 16 * 0.05;
+        double seen = wanted * (1 - Math.exp(-depth)) / depth;
+        assertEquals(seen, behindSoot.emitted()[middle], 0.06 * seen);
+        assertEquals(0, wall(0, 288, 2, "look.blue=0").emitted()[middle]);
     }
 
     @Test

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -337,16 +338,20 @@ class DialsTest {
         assertTrue(contrast[2] > contrast[1], "soft speeds blur smoke less than soft smoke does");
     }
 
-    /// A ball of smoke that diffuses for t widens like a Gaussian: its variance by 2 D t an axis.
-    @Test
-    void diffusion_widensAsItsCoefficientSays() {
+    /// A ball of smoke that diffuses for t widens like a Gaussian: its variance by 2 D t an axis,
+    /// with a D that grows as T^1.75.
+    @ParameterizedTest
+    @ValueSource(doubles = {293, 350})
+    void diffusion_widensAsItsCoefficientSays(double kelvin) {
         double[] width = new double[2];
-        double diffusivity = 0.05;
+        double set = 0.05;
+        double diffusivity = set * Math.pow(kelvin / 293, 1.75);
         for (int k = 0; k < 2; k++) {
             Simulation s =
                     puff(
-                            288,
-                            "elements.puff.diffusion=" + k * diffusivity,
+                            kelvin,
+                            "air.temperature=" + kelvin,
+                            "elements.puff.diffusion=" + k * set,
                             "elements.puff.sources.puff.release.volume=0.001",
                             "air.gravity=0");
             run(s, 24);
