@@ -129,14 +129,23 @@ public final class FiregroundModel {
         return element == null ? Item.of(Bounds.KIND) : element.bounds();
     }
 
-    /// The keeper's place: on the ground, in front of the bounds' west half.
+    /// The keeper's place: on the ground, in front of the bounds' west half; beside and behind
+    /// bounds so small that he would hide what is in them.
     Keeper standing() {
+        if (!keeper.get()) {
+            return null;
+        }
         Vec3 a = from();
         Vec3 b = to();
-        return keeper.get()
-                ? new Keeper(
-                        new Vec3(a.x() + 0.16 * (b.x() - a.x()), 0, a.z() + 0.88 * (b.z() - a.z())))
-                : null;
+        double ground = box().get(Bounds.CLOSED).contains("bottom") ? a.y() : 0;
+        boolean small = b.x() - a.x() < 2 * Keeper.ROD;
+        return new Keeper(
+                small
+                        ? new Vec3(a.x() - 0.7 * Keeper.ROD, ground, a.z() - 0.4 * Keeper.ROD)
+                        : new Vec3(
+                                a.x() + 0.16 * (b.x() - a.x()),
+                                ground,
+                                a.z() + 0.88 * (b.z() - a.z())));
     }
 
     /// Cuts a channel across an axis in the middle of the bounds, or elsewhere along it.
