@@ -44,9 +44,9 @@ final class LineSweep {
 
     /// What stays the same through the sweeps of a cycle.
     ///
-    /// @param courant time of the cycle over the voxel: turns m/s into cells @param seconds of
-    /// the cycle @param diffusion share of a cell that molecules at room temperature exchange
-    /// with a neighbour     each second
+    /// @param courant time of the cycle over the voxel: turns m/s into cells
+    /// @param seconds of the cycle
+    /// @param diffusion D/h² of molecules at room temperature, 1/s
     record Cycle(
             GasFields fields,
             float[] volume,

@@ -6,8 +6,8 @@ import ashfall.work.Workers;
 
 /// What molecules carry by themselves: contents by diffusion ([Strain#exchange]), momentum by
 /// viscosity, here. Both grow as T^1.75 at constant pressure (Fuller, Schettler & Giddings 1966,
-/// Ind. Eng. Chem. 58:18, for diffusion; viscosity over density of air is within a tenth of it from
-/// 250 to 2000 K). It is what makes flames of a few centimetres smooth and steady.
+/// Ind. Eng. Chem. 58:18, for diffusion; that of air over its density is within about a tenth of
+/// it from 250 to 2000 K). It is what makes flames of a few centimetres smooth and steady.
 public final class Molecules {
     /// K at which the coefficients are given.
     public static final double ROOM = 293;

@@ -48,7 +48,7 @@ class RandomShotsTest {
     }
 
     @Test
-    @Tag("slow")
+    @Tag("slowest")
     void fiveHundredShots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
         check(0, 500);
     }

@@ -19,7 +19,7 @@ import java.util.stream.IntStream;
 
 /// Steady fires over disc burners against Heskestad's height, Cetegen & Ahmed's puffing, the
 /// table's radiated share, and McCaffrey's axis.
-@Tag("slow")
+@Tag("slowest")
 class BurnerValidationTest {
     private static final double HEIGHT = 0.2;
     private static final double PUFFING = 0.2;
