@@ -178,13 +178,16 @@ public record Space(Vec3 from, Vec3 to) {
         return -down(-voxel, step(voxel));
     }
 
-    /// "24 x 18 x 16 m".
+    /// "24 x 18 x 16 m", "8 x 15 x 8 cm".
     public String words() {
         Vec3 size = to.minus(from);
-        return Unit.number(size.x(), 3)
+        boolean small = Math.max(size.x(), Math.max(size.y(), size.z())) < 1;
+        Vec3 shown = size.times(small ? 100 : 1);
+        return Unit.number(shown.x(), 3)
                 + " x "
-                + Unit.number(size.y(), 3)
+                + Unit.number(shown.y(), 3)
                 + " x "
-                + Unit.METRE.figure(size.z(), 3);
+                + Unit.number(shown.z(), 3)
+                + (small ? " cm" : " m");
     }
 }

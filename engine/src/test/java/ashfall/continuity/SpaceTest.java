@@ -43,6 +43,27 @@ class SpaceTest {
         assertEquals(still.to().z(), windy.to().z());
     }
 
+    /// A lamp's room is said in one unit; a fireball on a gallery needs the room above it only.
+    @Test
+    void words_andRaisedGround() {
+        Shot lantern = DemoShots.read("lantern").shot();
+        assertTrue(Space.forecast(lantern, "flame").orElseThrow().words().endsWith(" cm"));
+        assertTrue(Space.forecast(burner(), "fire").orElseThrow().words().endsWith(" m"));
+        Shot low = NewShot.make("fireball", List.of("mass=1"));
+        Shot high =
+                ShotFile.with(
+                        low,
+                        List.of(
+                                "elements.fireball.bounds.from=-5,9,-5",
+                                "elements.fireball.bounds.to=5,20,5",
+                                "elements.fireball.sources.charge.centre=0,9.58,0",
+                                "elements.fireball.sources.igniter.centre=0,9.58,0"));
+        Space below = Space.forecast(low, "fireball").orElseThrow();
+        Space above = Space.forecast(high, "fireball").orElseThrow();
+        assertEquals(below.to().y(), above.to().y() - 9, 0.5);
+        assertEquals(below.to().x(), above.to().x(), 0.3);
+    }
+
     /// Far from the origin the corners are rounded outward too, by the size and not by the place.
     @Test
     void farAway_thereIsTheSameRoom() {
