@@ -26,7 +26,7 @@ record Shading(
         double samplesPerVoxel,
         double exposure) {
     /// Lumen from a watt of heat.
-    private static final float BAND_LIGHT = 0.001f;
+    private static final float BAND_LIGHT = 1e-4f;
 
     /// Colour of unit luminance.
     private static final float[] BANDS = {0.33f, 0.99f, 3.1f};
@@ -62,9 +62,8 @@ record Shading(
     }
 
     /// Adds what a metre of burning gas emits by its own bands, cd/m² per m: the blue and
-    /// blue-green of CH and C₂, in proportion to the heat released. Not from a measurement:
-    /// chosen so that a kilowatt gives a lumen, a hundred times less than the soot of a lamp's
-    /// flame.
+    /// blue-green of CH and C₂, in proportion to the heat released. Not from a measurement: chosen
+    /// so that it hardly shows in fires of metres.
     ///
     /// @param release W/m³
     void addBlue(float release, float[] rgb) {

@@ -54,7 +54,7 @@ public final class Look {
     public static final Quantity BLUE =
             Quantity.of("blue", "Blue of the flame", Unit.NONE, 1, PICTURE)
                     .hard(0, 1000)
-                    .usual(0.5, 10)
+                    .usual(1, 100)
                     .words("none", "strong")
                     .does(
                             "Light of burning gas itself, beside that of hot soot: seen where"

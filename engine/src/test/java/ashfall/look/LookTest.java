@@ -126,17 +126,17 @@ class LookTest {
         assertEquals(0.7 * b * (1 - Math.exp(-depth)), p.emitted()[middle], 0.05 * b);
     }
 
-    /// A lumen from a kilowatt, in all directions, with or without soot in the way of it.
+    /// A tenth of a lumen from a kilowatt, in all directions, with or without soot in its way.
     @Test
     void marcher_burningGasWithoutSoot_shinesBlueByItsHeat() {
         release = 1e7f;
         int middle = 8 * 16 + 8;
-        Picture p = wall(0, 288, 2, "look.samples=4", "look.blue=3");
-        double wanted = 3 * release * 0.001 / (4 * Math.PI) * 16 * 0.05;
+        Picture p = wall(0, 288, 2, "look.samples=4", "look.blue=30");
+        double wanted = 30 * release * 1e-4 / (4 * Math.PI) * 16 * 0.05;
         assertEquals(wanted, p.emitted()[middle], 0.05 * wanted);
         assertTrue(p.rgb()[3 * middle + 2] > 5 * p.rgb()[3 * middle], "blue");
         assertEquals(0, p.opacity()[middle]);
-        Picture behindSoot = wall(2e-4f, 600, 2, "look.samples=4", "look.blue=3");
+        Picture behindSoot = wall(2e-4f, 600, 2, "look.samples=4", "look.blue=30");
         double depth = 8700 * 2e-4 * 16 * 0.05;
         double seen = wanted * (1 - Math.exp(-depth)) / depth;
         assertEquals(seen, behindSoot.emitted()[middle], 0.06 * seen);

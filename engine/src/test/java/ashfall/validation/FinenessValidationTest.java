@@ -24,7 +24,6 @@ import java.util.Map;
 
 /// A sketch foretells the final: a fireball of other voxels, other steps and another frame rate
 /// burns as much, as fast and as high.
-@Tag("slow")
 class FinenessValidationTest {
     private static final double SECONDS = 2.5;
 
@@ -84,6 +83,7 @@ class FinenessValidationTest {
     }
 
     @Test
+    @Tag("slow")
     void fireball_ofOtherVoxels_burnsAlike() {
         Report report =
                 new Report(
@@ -123,6 +123,7 @@ class FinenessValidationTest {
     }
 
     @Test
+    @Tag("slowest")
     void fireball_ofOtherSteps_burnsAlike() {
         Report report =
                 new Report(
