@@ -419,7 +419,9 @@ final class BenchCommand implements Callable<Integer> {
         for (int frame = 0; frame < 8; frame++) {
             simulation.advanceFrame(new Cancel());
         }
-        var frame = Snapshot.of(simulation, Set.of("density", "temperature"), Set.of(), workers);
+        var frame =
+                Snapshot.of(
+                        simulation, Set.of("density", "temperature", "flame"), Set.of(), workers);
         double seconds =
                 median(
                         () ->

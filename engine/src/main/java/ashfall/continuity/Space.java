@@ -63,7 +63,7 @@ public record Space(Vec3 from, Vec3 to) {
         double top = filled.high[1] + SMALL_HIGH * size;
         for (Stake stake : Stakes.forecasts(shot, elementName)) {
             if (stake.measure() == Measure.TOP) {
-                double below = Stakes.ground(element);
+                double below = Bounds.ground(element.bounds());
                 double height = stake.to() - below;
                 wide = Math.max(size, 0.75 * height / Stakes.TOP_IN_DIAMETERS);
                 top = below + 1.3 * height;

@@ -212,19 +212,12 @@ public final class Stakes {
         };
         Arrays.sort(diameters);
         Arrays.sort(seconds);
-        double ground = ground(element);
+        double ground = Bounds.ground(element.bounds());
         add(
                 Measure.TOP,
                 ground + TOP_IN_DIAMETERS * diameters[0],
                 ground + TOP_IN_DIAMETERS * diameters[3]);
         add(Measure.OUT, start + seconds[0], start + seconds[3]);
-    }
-
-    /// Height of the ground below an element: the bottom of its bounds where that is closed, m.
-    static double ground(Element element) {
-        return element.bounds().get(Bounds.CLOSED).contains("bottom")
-                ? element.bounds().get(Bounds.FROM).y()
-                : 0;
     }
 
     private void add(Measure measure, double from, double to) {

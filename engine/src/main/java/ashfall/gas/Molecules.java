@@ -24,10 +24,13 @@ public final class Molecules {
 
     private Molecules() {}
 
-    /// Factor on a coefficient at a temperature.
-    static double hot(double kelvin) {
-        double x = kelvin / ROOM;
-        return x * Math.sqrt(x) * Math.sqrt(Math.sqrt(x));
+    /// A coefficient at a temperature.
+    ///
+    /// @param still at [#ROOM]
+    /// @param hot temperature over that
+    static float at(float still, float hot) {
+        float root = (float) Math.sqrt(hot);
+        return still * hot * root * (float) Math.sqrt(root);
     }
 
     /// Evens velocities out: `u += ν Δt ∇²u`, in as many passes as are stable, up to a few.
@@ -52,7 +55,12 @@ public final class Molecules {
             return;
         }
         double share = rate * seconds;
-        int passes = (int) Math.clamp(Math.ceil(share * hot(hottest) / MOST), 1, MOST_PASSES);
+        int passes =
+                (int)
+                        Math.clamp(
+                                Math.ceil(at((float) share, (float) (hottest / ROOM)) / MOST),
+                                1,
+                                MOST_PASSES);
         float still = (float) (share / passes);
         float[] old = pool.borrow();
         for (int axis = 0; axis < 3; axis++) {
@@ -82,9 +90,7 @@ public final class Molecules {
     private static void row(
             float[] old, float[] beta, float[] u, float still, int at, int n, int sy, int sz) {
         for (int i = at, end = at + n; i < end; i++) {
-            float hot = ROOM_DENSITY * beta[i];
-            float root = (float) Math.sqrt(hot);
-            float share = Math.min((float) MOST, still * hot * root * (float) Math.sqrt(root));
+            float share = Math.min((float) MOST, at(still, ROOM_DENSITY * beta[i]));
             float around =
                     (old[i - 1] + old[i + 1])
                             + (old[i - sy] + old[i + sy])

@@ -91,7 +91,8 @@ public final class ScalarTransport {
         float perCell = dtSeconds / voxel;
         float drawn = largestStretch(fields.velocity, volume, range, perCell);
         double diffusion = settings.diffusivity() / voxel / voxel;
-        double spread = diffusion * dtSeconds * Molecules.hot(hottest);
+        float still = (float) diffusion * dtSeconds;
+        float spread = Molecules.at(still, (float) (hottest / Molecules.ROOM));
         double carried =
                 Math.max(drawn / (1 - LineSweep.LEAST), fastest * perCell / LineSweep.FURTHEST);
         cycles = 1 + (int) Math.max(carried, Strain.cycles(spread));

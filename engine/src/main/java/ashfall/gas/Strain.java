@@ -71,9 +71,7 @@ public final class Strain {
         float room = Molecules.ROOM_DENSITY;
         for (int i = 0; i < n; i++) {
             float found = strain[i];
-            float hot = room / density[i];
-            float root = (float) Math.sqrt(hot);
-            float molecules = still * hot * root * (float) Math.sqrt(root);
+            float molecules = Molecules.at(still, room / density[i]);
             strain[i] = Math.min(MOST, factor * found + Math.min(1f, found / LEAST) * molecules);
         }
     }

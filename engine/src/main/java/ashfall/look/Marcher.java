@@ -28,12 +28,10 @@ public final class Marcher {
     private final Volume volume;
     private final Shading shading;
     private final Workers workers;
-    private final Detail detail;
     private final LightGrid sun;
     private final LightGrid sky;
     private final FireLight fire;
-    private final float[] groundLight;
-    private final double groundSize;
+    private final Surroundings surroundings;
     private final Keeper keeper;
     private final float[] keeperLight = new float[3];
 
@@ -56,7 +54,6 @@ public final class Marcher {
         this.shading = Shading.of(shot);
         this.volume = new Volume(frame, shading.blue() > 0);
         this.workers = workers;
-        this.detail = detail;
         this.keeper = keeper;
         this.sun = new LightGrid(volume, detail.sunCell * volume.voxel, 1);
         this.sky = new LightGrid(volume, 2 * detail.sunCell * volume.voxel, 1);
@@ -72,10 +69,14 @@ public final class Marcher {
             new Vec3(0, 0.8, -1).unit()
         };
         workers.forEachSlab(sky.shape.nz(), (z, worker) -> transmittances(sky, z, skyDirections));
-        this.groundSize = 6 * Math.max(volume.size(0), volume.size(2));
-        int points = detail.groundPoints;
-        this.groundLight = new float[3 * points * points];
-        workers.forEachSlab(points, (row, worker) -> lightGround(row));
+        this.surroundings =
+                new Surroundings(
+                        volume,
+                        shading,
+                        fire,
+                        detail.groundPoints,
+                        0.75 * detail.sunCell * volume.voxel,
+                        workers);
         if (keeper != null) {
             lightKeeper();
         }
@@ -88,7 +89,10 @@ public final class Marcher {
         float y = (float) (keeper.foot().y() + 1.2 - volume.corner[1]);
         float z = (float) (keeper.foot().z() - volume.corner[2]);
         fire.fluence(x, y, z, keeperLight);
-        double sunny = 0.5 * transmittance(x, y, z, shading.towardsSun(), 2 * volume.voxel);
+        double sunny =
+                0.5
+                        * volume.transmittance(
+                                shading, x, y, z, shading.towardsSun(), 2 * volume.voxel);
         for (int k = 0; k < 3; k++) {
             keeperLight[k] =
                     (float)
@@ -110,68 +114,17 @@ public final class Marcher {
                 double sum = 0;
                 for (Vec3 d : directions) {
                     sum +=
-                            transmittance(
-                                    (x + 0.5f) * h, (y + 0.5f) * h, (z + 0.5f) * h, d, grid.cell);
+                            volume.transmittance(
+                                    shading,
+                                    (x + 0.5f) * h,
+                                    (y + 0.5f) * h,
+                                    (z + 0.5f) * h,
+                                    d,
+                                    grid.cell);
                 }
                 grid.parts[0][grid.shape.at(x, y, z)] = (float) (sum / directions.length);
             }
         }
-    }
-
-    /// Transmittance from a place (m from the corner) along a direction to the outside.
-    private double transmittance(float x, float y, float z, Vec3 d, double step) {
-        float perVoxel = (float) (1 / volume.voxel);
-        double depth = 0;
-        double limit = volume.size(0) + volume.size(1) + volume.size(2);
-        for (double s = 0.5 * step; s < limit && depth < 8; s += step) {
-            float px = (float) (x + s * d.x());
-            float py = (float) (y + s * d.y());
-            float pz = (float) (z + s * d.z());
-            boolean leaving =
-                    (px < 0 && d.x() <= 0)
-                            || (py < 0 && d.y() <= 0)
-                            || (pz < 0 && d.z() <= 0)
-                            || (px > volume.size(0) && d.x() >= 0)
-                            || (py > volume.size(1) && d.y() >= 0)
-                            || (pz > volume.size(2) && d.z() >= 0);
-            if (leaving) {
-                break;
-            }
-            depth +=
-                    step
-                            * shading.extinction(
-                                    volume.sample(
-                                            volume.density,
-                                            px * perVoxel,
-                                            py * perVoxel,
-                                            pz * perVoxel));
-        }
-        return Math.exp(-depth);
-    }
-
-    /// Light on the ground, lux, on a square of points around the fire.
-    private void lightGround(int row) {
-        float[] rgb = new float[3];
-        for (int column = 0; column < detail.groundPoints; column++) {
-            float x = (float) (groundAt(column) + 0.5 * volume.size(0));
-            float z = (float) (groundAt(row) + 0.5 * volume.size(2));
-            fire.groundIrradiance(x, (float) -volume.corner[1], z, rgb);
-            for (int k = 0; k < 3; k++) {
-                groundLight[3 * (row * detail.groundPoints + column) + k] =
-                        shading.spill() * rgb[k];
-            }
-        }
-    }
-
-    /// Distance of a ground point from the middle; denser near it.
-    private double groundAt(int i) {
-        double t = 2.0 * i / (detail.groundPoints - 1) - 1;
-        return 0.5 * groundSize * t * Math.abs(t);
-    }
-
-    private double placeOf(double distance, double size) {
-        double t = Math.max(-1, Math.min(1, distance / (0.5 * size)));
-        return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (detail.groundPoints - 1);
     }
 
     /// Draws the picture with as many samples a voxel as the look asks for.
@@ -252,7 +205,7 @@ public final class Marcher {
                 opacity[pixel] = 1 - clear;
                 emitted[pixel] = shone;
                 if (clear > OPAQUE) {
-                    background(d, ground);
+                    surroundings.add(view, d, ground, clear, light);
                 }
                 System.arraycopy(light, 0, rgb, 3 * pixel, 3);
             }
@@ -377,84 +330,6 @@ public final class Marcher {
                             * (0.2126f * emission[0]
                                     + 0.7152f * emission[1]
                                     + 0.0722f * emission[2]);
-        }
-
-        private void background(Vec3 d, double ground) {
-            if (ground == Double.POSITIVE_INFINITY || ground > 4000) {
-                addSky(d, clear);
-                return;
-            }
-            double wx = view.eye().x() + ground * d.x();
-            double wz = view.eye().z() + ground * d.z();
-            float x = (float) (wx - volume.corner[0]);
-            float y = (float) -volume.corner[1];
-            float z = (float) (wz - volume.corner[2]);
-            double height = Math.max(0, shading.towardsSun().y());
-            double shadow =
-                    height == 0
-                            ? 0
-                            : height
-                                    * transmittance(
-                                            x,
-                                            y,
-                                            z,
-                                            shading.towardsSun(),
-                                            0.75 * detail.sunCell * volume.voxel);
-            double px = placeOf(wx - volume.corner[0] - 0.5 * volume.size(0), groundSize);
-            double pz = placeOf(wz - volume.corner[2] - 0.5 * volume.size(2), groundSize);
-            // Far ground fades into the haze at the horizon.
-            float near = (float) Math.exp(-ground / 260);
-            for (int k = 0; k < 3; k++) {
-                double irradiance =
-                        shading.sunlight().get(k) * shadow
-                                + shading.skylight().get(k)
-                                + bilinear(px, pz, k);
-                light[k] +=
-                        clear
-                                * near
-                                * (float)
-                                        (shading.ground().get(k)
-                                                * grain(wx, wz, ground)
-                                                * irradiance
-                                                / Math.PI);
-            }
-            addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near));
-        }
-
-        /// Unevenness of the ground's colour: gravel near by, patches further away.
-        private double grain(double x, double z, double distance) {
-            double fine = ashfall.grid.Noise.at(3, x * 9, 0, z * 9) * Math.exp(-distance / 18);
-            double broad = ashfall.grid.Noise.octaves(5, x * 0.35, 0, z * 0.35);
-            return 1 + 0.16 * fine + 0.2 * broad;
-        }
-
-        private float bilinear(double px, double pz, int k) {
-            int points = detail.groundPoints;
-            int ix = Math.min(points - 2, (int) px);
-            int iz = Math.min(points - 2, (int) pz);
-            float tx = (float) (px - ix);
-            float tz = (float) (pz - iz);
-            int i = 3 * (iz * points + ix) + k;
-            float a = groundLight[i] + tx * (groundLight[i + 3] - groundLight[i]);
-            float b =
-                    groundLight[i + 3 * points]
-                            + tx * (groundLight[i + 3 * points + 3] - groundLight[i + 3 * points]);
-            return a + tz * (b - a);
-        }
-
-        /// A plain sky: paler and warmer towards the horizon, its mean the skylight.
-        private void addSky(Vec3 d, float weight) {
-            double low = Math.exp(-4 * Math.max(0, d.y()));
-            for (int k = 0; k < 3; k++) {
-                double zenith = shading.skylight().get(k) / Math.PI;
-                double grey =
-                        (shading.skylight().x() + shading.skylight().y() + shading.skylight().z())
-                                / 3
-                                / Math.PI;
-                double horizon =
-                        1.25 * (0.55 * grey + 0.45 * zenith) + 0.012 * shading.sunlight().get(k);
-                light[k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
-            }
         }
     }
 }

@@ -4,6 +4,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.shot.Vec3;
 
 import java.util.Arrays;
 import java.util.List;
@@ -140,5 +141,32 @@ final class Volume {
         float e = a + ty * (b - a);
         float g = c + ty * (d - c);
         return e + tz * (g - e);
+    }
+
+    /// Transmittance from a place (m from the corner) along a direction to the outside.
+    double transmittance(Shading shading, float x, float y, float z, Vec3 d, double step) {
+        float perVoxel = (float) (1 / voxel);
+        double depth = 0;
+        double limit = size(0) + size(1) + size(2);
+        for (double s = 0.5 * step; s < limit && depth < 8; s += step) {
+            float px = (float) (x + s * d.x());
+            float py = (float) (y + s * d.y());
+            float pz = (float) (z + s * d.z());
+            boolean leaving =
+                    (px < 0 && d.x() <= 0)
+                            || (py < 0 && d.y() <= 0)
+                            || (pz < 0 && d.z() <= 0)
+                            || (px > size(0) && d.x() >= 0)
+                            || (py > size(1) && d.y() >= 0)
+                            || (pz > size(2) && d.z() >= 0);
+            if (leaving) {
+                break;
+            }
+            depth +=
+                    step
+                            * shading.extinction(
+                                    sample(density, px * perVoxel, py * perVoxel, pz * perVoxel));
+        }
+        return Math.exp(-depth);
     }
 }

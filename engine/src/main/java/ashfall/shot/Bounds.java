@@ -64,4 +64,9 @@ public final class Bounds {
                             "Air kept between the gas and the sides that follow it; at least"
                                     + " eight voxels.");
     public static final Kind KIND = Kind.of("bounds", "Bounds", FROM, TO, CLOSED, FOLLOW, MARGIN);
+
+    /// Height of the ground: the bottom of the bounds where that is closed, m; else 0.
+    public static double ground(Item bounds) {
+        return bounds.get(CLOSED).contains("bottom") ? bounds.get(FROM).y() : 0;
+    }
 }

@@ -10,6 +10,7 @@ import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Whole;
 import ashfall.shot.Param.Words;
 
+import java.util.Collection;
 import java.util.List;
 
 /// A gas element's own settings.
@@ -218,9 +219,18 @@ public final class Gas {
                             .words("smaller files", "more exact")
                             .does(
                                     "Channels kept in 32 bit; the others are rounded to 16 bit"
-                                            + " and take half the space."),
+                                            + " and take half the space. The heat release always"
+                                            + " is: it passes what 16 bit hold."),
                     CHANNEL_WORDS,
                     List.of("flame"));
+
+    /// Is a channel kept in 32 bit?
+    ///
+    /// @param full those that [#FULL] says
+    public static boolean isFull(String channel, Collection<String> full) {
+        return channel.equals("flame") || full.contains(channel);
+    }
+
     public static final Kind KIND =
             Kind.of(
                     "gas",

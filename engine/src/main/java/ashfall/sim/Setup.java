@@ -154,7 +154,7 @@ public record Setup(
             count[axis] = TILE * (long) Math.ceil((end - first[axis]) / TILE - 1e-6);
             cells *= count[axis];
         }
-        Lattice lattice = new Lattice(plane, closedBelow ? from.y() : 0, 0, h);
+        Lattice lattice = new Lattice(plane, Bounds.ground(element.bounds()), 0, h);
         if (cells > 1e15) {
             throw new ShotException(
                     String.format(

@@ -374,24 +374,12 @@ public final class Simulation {
     }
 
     private DivergedException diverged(String field, int[] cell, String value) {
-        String cause =
-                field.equals("temperature")
-                        ? "heat is given faster than the gas can carry it away"
-                        : field.equals("pressure")
-                                ? "the gas expands too suddenly for its voxels, or no side is open"
-                                : "a push or an expansion is too strong for its voxels";
-        return new DivergedException(
-                String.format(
-                        Locale.ROOT,
-                        "the gas blew up in frame %d at %.2f, %.2f, %.2f m: %s reached %s; likely"
-                                + " cause: %s",
-                        frame + 1,
-                        setup.lattice().centre(0, room.box.x() + cell[0]),
-                        setup.lattice().centre(1, room.box.y() + cell[1]),
-                        setup.lattice().centre(2, room.box.z() + cell[2]),
-                        field,
-                        value,
-                        cause));
+        int[] first = {room.box.x(), room.box.y(), room.box.z()};
+        double[] centre = new double[3];
+        for (int axis = 0; axis < 3; axis++) {
+            centre[axis] = setup.lattice().centre(axis, first[axis] + cell[axis]);
+        }
+        return DivergedException.of(frame + 1, centre, field, value);
     }
 
     /// Tells of all there is, both halves where one is the mirror image of the other.

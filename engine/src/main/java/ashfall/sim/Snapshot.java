@@ -6,6 +6,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.shot.Gas;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
@@ -30,7 +31,8 @@ public final class Snapshot {
     /// The simulation's present state as a frame.
     ///
     /// @param wanted names of the channels
-    /// @param full names of those to keep in 32 bit; the others are rounded to 16
+    /// @param full names of those to keep in 32 bit (see [Gas#isFull]); the others are rounded to
+    ///     16
     public static Frame of(
             Simulation simulation, Set<String> wanted, Set<String> full, Workers workers) {
         Setup setup = simulation.setup();
@@ -45,7 +47,7 @@ public final class Snapshot {
                                 f.mass,
                                 0,
                                 DENSITY,
-                                !full.contains("density")),
+                                !Gas.isFull("density", full)),
                         new Scalar(
                                 "temperature",
                                 "K",
@@ -53,9 +55,15 @@ public final class Snapshot {
                                 null,
                                 ambient,
                                 KELVIN,
-                                !full.contains("temperature")),
+                                !Gas.isFull("temperature", full)),
                         new Scalar(
-                                "flame", "W/m3", f.flame, null, 0, FLAME, !full.contains("flame")),
+                                "flame",
+                                "W/m3",
+                                f.flame,
+                                null,
+                                0,
+                                FLAME,
+                                !Gas.isFull("flame", full)),
                         new Scalar(
                                 "fuel",
                                 "kg/m3",
@@ -63,13 +71,13 @@ public final class Snapshot {
                                 f.mass,
                                 0,
                                 FUEL,
-                                !full.contains("fuel")));
+                                !Gas.isFull("fuel", full)));
         Bricks bricks =
                 new Bricks(
                         simulation.box(),
                         scalars,
                         f.velocity,
-                        !full.contains("velocity"),
+                        !Gas.isFull("velocity", full),
                         wanted.contains("velocity"),
                         setup.sides().mirrored());
         int layers = simulation.box().shape().nz() / SparseGrid.EDGE;

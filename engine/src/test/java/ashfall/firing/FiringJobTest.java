@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.mockito.ArgumentMatchers.anyDouble;
 import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.ArgumentMatchers.eq;
+import static org.mockito.ArgumentMatchers.matches;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
@@ -168,7 +169,7 @@ class FiringJobTest {
         Progress progress = mock(Progress.class);
         job(shot, folder, 1, 2, FiringJob.Existing.CONTINUE, progress, new Cancel()).run();
         verify(progress, times(2)).report(anyDouble(), anyDouble(), anyString());
-        verify(progress).report(eq(1.0), eq(0.0), anyString());
+        verify(progress).report(eq(1.0), eq(0.0), matches("frame 2: [0-9.]+ [kM]?W, [0-9]+ K, .*"));
     }
 
     @Test

@@ -1,6 +1,7 @@
 package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.gas.GasFields;
@@ -61,6 +62,41 @@ class PlaceTest {
             }
         }
         return out;
+    }
+
+    /// Heights are over zero, whatever ground a fire stands on.
+    @Test
+    void flameTop_onAGallery_isAsMuchHigher() {
+        assertEquals(9 + flameTop(0), flameTop(9), 1e-5);
+    }
+
+    private static double flameTop(double ground) {
+        Shot shot =
+                NewShot.make(
+                        "fireball",
+                        List.of(
+                                "mass=1",
+                                "elements.fireball.ragged=0",
+                                "elements.fireball.voxel.sketch=0.25",
+                                "elements.fireball.sources.charge.centre=0,"
+                                        + (ground + 0.5)
+                                        + ",0",
+                                "elements.fireball.sources.igniter.centre=0,"
+                                        + (ground + 0.5)
+                                        + ",0",
+                                "elements.fireball.bounds.from=-6," + ground + ",-6",
+                                "elements.fireball.bounds.to=6," + (ground + 12) + ",6"));
+        try (Workers workers = new Workers(2)) {
+            Simulation s =
+                    new Simulation(
+                            Setup.of(shot, shot.element("fireball"), Fineness.SKETCH), workers);
+            double top = 0;
+            for (int frame = 0; frame < 8; frame++) {
+                top = s.advanceFrame(new Cancel()).flameTopM();
+            }
+            assertTrue(top > ground + 0.5, "m: " + top);
+            return top;
+        }
     }
 
     @Test

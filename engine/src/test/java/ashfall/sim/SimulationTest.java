@@ -240,7 +240,16 @@ class SimulationTest {
                 accounted / last.fuelReleasedKg() - 1);
         assertTrue(defectPerSecond < 0.02, "defect " + defectPerSecond);
 
-        Frame frame = Snapshot.of(s, Set.of("temperature"), Set.of(), workers);
+        Frame frame = Snapshot.of(s, Set.of("temperature", "flame"), Set.of(), workers);
+        // Heat release goes far beyond the largest number of 16 bit, so it keeps its 32.
+        double most = 0;
+        SparseGrid flame = frame.channels().get("flame");
+        for (int i = 0; i < flame.leafCount(); i++) {
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                most = Math.max(most, flame.leaf(i).value(v));
+            }
+        }
+        assertTrue(most > 1e5 && most < 1e10, "W/m³: " + most);
         double held =
                 heatIn(
                                 frame.channels().get("temperature"),

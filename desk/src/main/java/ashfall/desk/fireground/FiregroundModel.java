@@ -129,23 +129,21 @@ public final class FiregroundModel {
         return element == null ? Item.of(Bounds.KIND) : element.bounds();
     }
 
-    /// The keeper's place: on the ground, in front of the bounds' west half; beside and behind
-    /// bounds so small that he would hide what is in them.
+    /// The keeper, or null where he is sent away.
     Keeper standing() {
-        if (!keeper.get()) {
-            return null;
+        return keeper.get() ? new Keeper(keepersPlace(box())) : null;
+    }
+
+    /// On the ground, in front of the bounds' west half; beside and behind bounds so small that he
+    /// would hide what is in them.
+    static Vec3 keepersPlace(Item bounds) {
+        Vec3 a = bounds.get(Bounds.FROM);
+        Vec3 size = bounds.get(Bounds.TO).minus(a);
+        double ground = Bounds.ground(bounds);
+        if (size.x() < 2 * Keeper.ROD) {
+            return new Vec3(a.x() - 0.7 * Keeper.ROD, ground, a.z() - 0.4 * Keeper.ROD);
         }
-        Vec3 a = from();
-        Vec3 b = to();
-        double ground = box().get(Bounds.CLOSED).contains("bottom") ? a.y() : 0;
-        boolean small = b.x() - a.x() < 2 * Keeper.ROD;
-        return new Keeper(
-                small
-                        ? new Vec3(a.x() - 0.7 * Keeper.ROD, ground, a.z() - 0.4 * Keeper.ROD)
-                        : new Vec3(
-                                a.x() + 0.16 * (b.x() - a.x()),
-                                ground,
-                                a.z() + 0.88 * (b.z() - a.z())));
+        return new Vec3(a.x() + 0.16 * size.x(), ground, a.z() + 0.88 * size.z());
     }
 
     /// Cuts a channel across an axis in the middle of the bounds, or elsewhere along it.

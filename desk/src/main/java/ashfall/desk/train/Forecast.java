@@ -64,7 +64,7 @@ public record Forecast(Setup.Plan plan, long frames, double seconds, double disk
             var grid = frame.channels().get(channel);
             if (grid != null) {
                 // The files hold whole leaves; small values pack to about three quarters.
-                double width = full.contains(channel) ? 4 : 2;
+                double width = Gas.isFull(channel, full) ? 4 : 2;
                 sum += 0.75 * grid.leafCount() * 512.0 * grid.components() * width;
             }
         }

@@ -1,0 +1,137 @@
+package ashfall.look;
+
+import ashfall.grid.Noise;
+import ashfall.shot.Vec3;
+import ashfall.work.Workers;
+
+/// What is seen beyond the fire: the ground with the sun, the smoke's shadow, the sky and the fire
+/// on it, and the sky.
+final class Surroundings {
+    private final Volume volume;
+    private final Shading shading;
+    private final int points;
+    private final double shadowStep;
+    private final double size;
+
+    /// Light of the fire on a square of points around it, lux.
+    private final float[] arriving;
+
+    /// @param points of light along each side of the ground
+    /// @param shadowStep steps in which the smoke's shadow is summed, m
+    Surroundings(
+            Volume volume,
+            Shading shading,
+            FireLight fire,
+            int points,
+            double shadowStep,
+            Workers workers) {
+        this.volume = volume;
+        this.shading = shading;
+        this.points = points;
+        this.shadowStep = shadowStep;
+        this.size = 6 * Math.max(volume.size(0), volume.size(2));
+        this.arriving = new float[3 * points * points];
+        workers.forEachSlab(points, (row, worker) -> light(fire, row));
+    }
+
+    private void light(FireLight fire, int row) {
+        float[] rgb = new float[3];
+        for (int column = 0; column < points; column++) {
+            float x = (float) (groundAt(column) + 0.5 * volume.size(0));
+            float z = (float) (groundAt(row) + 0.5 * volume.size(2));
+            fire.groundIrradiance(x, (float) -volume.corner[1], z, rgb);
+            for (int k = 0; k < 3; k++) {
+                arriving[3 * (row * points + column) + k] = shading.spill() * rgb[k];
+            }
+        }
+    }
+
+    /// Distance of a ground point from the middle; denser near it.
+    private double groundAt(int i) {
+        double t = 2.0 * i / (points - 1) - 1;
+        return 0.5 * size * t * Math.abs(t);
+    }
+
+    private double placeOf(double distance) {
+        double t = Math.max(-1, Math.min(1, distance / (0.5 * size)));
+        return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (points - 1);
+    }
+
+    /// Adds what a ray sees beyond the fire.
+    ///
+    /// @param d its direction
+    /// @param ground distance at which it meets the ground, m; infinite where it does not
+    /// @param clear share of the light that reaches the eye
+    void add(View view, Vec3 d, double ground, float clear, float[] light) {
+        if (ground == Double.POSITIVE_INFINITY || ground > 4000) {
+            addSky(d, clear, light);
+            return;
+        }
+        double wx = view.eye().x() + ground * d.x();
+        double wz = view.eye().z() + ground * d.z();
+        float x = (float) (wx - volume.corner[0]);
+        float y = (float) -volume.corner[1];
+        float z = (float) (wz - volume.corner[2]);
+        double height = Math.max(0, shading.towardsSun().y());
+        double shadow =
+                height == 0
+                        ? 0
+                        : height
+                                * volume.transmittance(
+                                        shading, x, y, z, shading.towardsSun(), shadowStep);
+        double px = placeOf(wx - volume.corner[0] - 0.5 * volume.size(0));
+        double pz = placeOf(wz - volume.corner[2] - 0.5 * volume.size(2));
+        // Far ground fades into the haze at the horizon.
+        float near = (float) Math.exp(-ground / 260);
+        for (int k = 0; k < 3; k++) {
+            double irradiance =
+                    shading.sunlight().get(k) * shadow
+                            + shading.skylight().get(k)
+                            + bilinear(px, pz, k);
+            light[k] +=
+                    clear
+                            * near
+                            * (float)
+                                    (shading.ground().get(k)
+                                            * grain(wx, wz, ground)
+                                            * irradiance
+                                            / Math.PI);
+        }
+        addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near), light);
+    }
+
+    /// Unevenness of the ground's colour: gravel near by, patches further away.
+    private double grain(double x, double z, double distance) {
+        double fine = Noise.at(3, x * 9, 0, z * 9) * Math.exp(-distance / 18);
+        double broad = Noise.octaves(5, x * 0.35, 0, z * 0.35);
+        return 1 + 0.16 * fine + 0.2 * broad;
+    }
+
+    private float bilinear(double px, double pz, int k) {
+        int ix = Math.min(points - 2, (int) px);
+        int iz = Math.min(points - 2, (int) pz);
+        float tx = (float) (px - ix);
+        float tz = (float) (pz - iz);
+        int i = 3 * (iz * points + ix) + k;
+        float a = arriving[i] + tx * (arriving[i + 3] - arriving[i]);
+        float b =
+                arriving[i + 3 * points]
+                        + tx * (arriving[i + 3 * points + 3] - arriving[i + 3 * points]);
+        return a + tz * (b - a);
+    }
+
+    /// A plain sky: paler and warmer towards the horizon, its mean the skylight.
+    private void addSky(Vec3 d, float weight, float[] light) {
+        double low = Math.exp(-4 * Math.max(0, d.y()));
+        for (int k = 0; k < 3; k++) {
+            double zenith = shading.skylight().get(k) / Math.PI;
+            double grey =
+                    (shading.skylight().x() + shading.skylight().y() + shading.skylight().z())
+                            / 3
+                            / Math.PI;
+            double horizon =
+                    1.25 * (0.55 * grey + 0.45 * zenith) + 0.012 * shading.sunlight().get(k);
+            light[k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
+        }
+    }
+}
