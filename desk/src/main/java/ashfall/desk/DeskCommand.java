@@ -1,5 +1,6 @@
 package ashfall.desk;
 
+import ashfall.desk.document.Station;
 import ashfall.shot.DemoShots;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
@@ -13,7 +14,9 @@ import picocli.CommandLine.Parameters;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /// The commands that need the window: `ashfall`, `demo`, `open`, `snap`. Exit status 0 done, 1
 /// failed, 2 wrong usage.
@@ -118,6 +121,16 @@ public final class DeskCommand implements Runnable {
         String[] edges = size.split("x");
         if (edges.length != 2 || !size.matches("\\d{3,5}x\\d{3,5}")) {
             throw new ShotException("'" + size + "' is no size; write 1280x800");
+        }
+        if (station != null
+                && Arrays.stream(Station.values()).noneMatch(s -> s.digit() == station)) {
+            throw new ShotException(
+                    "there is no station "
+                            + station
+                            + "; there are "
+                            + Arrays.stream(Station.values())
+                                    .map(s -> s.digit() + " " + s.label())
+                                    .collect(Collectors.joining(", ")));
         }
         Snap.Request request =
                 new Snap.Request(
