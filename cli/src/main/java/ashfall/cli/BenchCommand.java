@@ -1,9 +1,9 @@
 package ashfall.cli;
 
-import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Pressure;
+import ashfall.gas.Region;
 import ashfall.gas.ScalarTransport;
 import ashfall.gas.Sides;
 import ashfall.gas.VelocityTransport;
@@ -317,7 +317,7 @@ final class BenchCommand implements Callable<Integer> {
                             transport.advance(
                                     fields,
                                     volume,
-                                    CellRange.all(shape),
+                                    Region.all(shape),
                                     1f / size,
                                     2f / size,
                                     1f,

@@ -154,8 +154,7 @@ final class BurnRow {
             float[] escaping,
             double[][] sums,
             float[] hottest,
-            float[] largest,
-            int slab) {
+            float[] largest) {
         float[] e = contents[GasFields.ENTHALPY];
         float[] fuel = contents[GasFields.FUEL];
         float[] ox = contents[GasFields.OXYGEN];
@@ -170,12 +169,12 @@ final class BurnRow {
             double before = law.temperatureOfEnthalpy(e[i]);
             float m = mass[i];
             flame[i] = 0;
-            soot[i] = faded(soot[i], smokeLeft, m, sums[7], slab);
+            soot[i] = faded(soot[i], smokeLeft, m, sums[7], z);
             if (e[i] == 0 && fuel[i] == 0) {
                 most = Math.max(most, Math.abs(fill(i, before) - 1f));
                 continue;
             }
-            double gained = fuel[i] > 0 ? burn(i, x0 + j, y, z, before, sums, slab) : NOTHING;
+            double gained = fuel[i] > 0 ? burn(i, x0 + j, y, z, before, sums) : NOTHING;
             boolean burns = gained != NOTHING;
             gained = burns ? gained : 0;
             if (sootBurns && soot[i] > 0 && ox[i] > 0 && before > SOOT_BURNS_ABOVE) {
@@ -185,18 +184,18 @@ final class BurnRow {
                 float released = spent * SOOT_HEAT;
                 gained += released * kept;
                 flame[i] += m * released / dt;
-                sums[1][slab] += m * released;
+                sums[1][z] += m * released;
                 radiated += m * released * (1 - kept);
-                sums[4][slab] += m * spent;
+                sums[4][z] += m * spent;
             }
             float enthalpy = e[i] + (float) gained;
             double after = gained == 0 ? before : law.temperatureOfEnthalpy(enthalpy);
-            fuel[i] = faded(fuel[i], fuelLeft, m, sums[5], slab);
+            fuel[i] = faded(fuel[i], fuelLeft, m, sums[5], z);
             for (int k = 1; k < fires.length; k++) {
                 contents[GasFields.OTHER_FUELS + k - 1][i] *= fuelLeft;
             }
             if (heatLeft < 1) {
-                enthalpy = faded(enthalpy, heatLeft, m, sums[6], slab);
+                enthalpy = faded(enthalpy, heatLeft, m, sums[6], z);
                 after = law.temperatureOfEnthalpy(enthalpy);
             }
             if (!burns && before > ambient + 20 && cooling + linear > 0) {
@@ -210,14 +209,14 @@ final class BurnRow {
             most = Math.max(most, Math.abs(fill(i, after) - 1f));
             hot = Math.max(hot, (float) after);
         }
-        sums[2][slab] += radiated;
-        hottest[slab] = Math.max(hottest[slab], hot);
-        largest[slab] = Math.max(largest[slab], most);
+        sums[2][z] += radiated;
+        hottest[z] = Math.max(hottest[z], hot);
+        largest[z] = Math.max(largest[z], most);
     }
 
     /// Burns the fuels of a cell at x, y, z. Returns the heat that its gas keeps, J/kg, or
     /// [#NOTHING] where none burns.
-    private double burn(int i, int x, int y, int z, double kelvin, double[][] sums, int slab) {
+    private double burn(int i, int x, int y, int z, double kelvin, double[][] sums) {
         float[] ox = contents[GasFields.OXYGEN];
         float m = mass[i];
         float all = contents[GasFields.FUEL][i];
@@ -256,10 +255,10 @@ final class BurnRow {
             ox[i] = Math.max(0f, ox[i] - spent * oxygen);
             contents[GasFields.SOOT][i] += spent * sooty;
             flame[i] += m * released / dt;
-            sums[0][slab] += m * spent;
-            sums[1][slab] += m * released;
-            sums[2][slab] += m * (released - stays);
-            sums[3][slab] += m * spent * sooty;
+            sums[0][z] += m * spent;
+            sums[1][z] += m * released;
+            sums[2][z] += m * (released - stays);
+            sums[3][z] += m * spent * sooty;
         }
         contents[GasFields.FUEL][i] = withoutDust(all, 1e-9f);
         return gained;
@@ -344,12 +343,12 @@ final class BurnRow {
     }
 
     /// What is left of an amount per kilogram; books the rest.
-    private static float faded(float amount, float left, float mass, double[] sum, int slab) {
+    private static float faded(float amount, float left, float mass, double[] sum, int z) {
         if (left == 1 || amount == 0) {
             return amount;
         }
         float kept = amount * left;
-        sum[slab] += (double) mass * (amount - kept);
+        sum[z] += (double) mass * (amount - kept);
         return kept;
     }
 }

@@ -1,14 +1,15 @@
 package ashfall.burn;
 
-import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.gas.Region;
 import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.grid.Noise;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
 import java.util.List;
 
 /// Burns what can burn in a time step and finds the volume that the gas of each cell then needs.
@@ -153,14 +154,14 @@ public final class Burning {
     ///     gas on return
     /// @param mass in a cubic metre of cell, with what sources gave; in a cubic metre of gas on
     ///     return
-    /// @param volume gas volume over the cell's after burning, written inside the range
+    /// @param volume gas volume over the cell's after burning, written inside the region
     /// @param escape share of the radiation that leaves a cell's surroundings
-    /// @param flame heat release, W/m³, written inside the range
+    /// @param flame heat release, W/m³, written inside the region
     public Totals burn(
             GasFields fields,
             GasLaw law,
             Settings s,
-            CellRange range,
+            Region region,
             float[][] contents,
             float[] mass,
             float[] volume,
@@ -170,36 +171,22 @@ public final class Burning {
             float dtSeconds) {
         BurnRow row =
                 new BurnRow(fields, law, s, contents, mass, volume, flame, voxel, dtSeconds, box);
-        for (int z = 0; z < range.depth(); z++) {
-            for (int k = 0; k < SUMS; k++) {
-                sums[k][z] = 0;
-            }
-            hottest[z] = 0;
-            largest[z] = 0;
+        for (double[] sum : sums) {
+            Arrays.fill(sum, 0);
         }
-        workers.forEachSlab(
-                range.depth(),
-                (slab, worker) -> {
-                    float[] out = escaping[worker];
-                    for (int y = range.y0(); y < range.y1(); y++) {
-                        escape.row(range.x0(), y, range.z0() + slab, range.width(), out);
-                        row.burn(
-                                range.x0(),
-                                y,
-                                range.z0() + slab,
-                                range.width(),
-                                out,
-                                sums,
-                                hottest,
-                                largest,
-                                slab);
-                    }
+        Arrays.fill(hottest, 0);
+        Arrays.fill(largest, 0);
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
+                    escape.row(x, y, z, n, escaping[worker]);
+                    row.burn(x, y, z, n, escaping[worker], sums, hottest, largest);
                 });
         double cell = (double) voxel * voxel * voxel;
         double[] t = new double[SUMS];
         float hot = (float) law.ambient();
         float most = 0;
-        for (int z = 0; z < range.depth(); z++) {
+        for (int z = 0; z < shape.nz(); z++) {
             for (int k = 0; k < SUMS; k++) {
                 t[k] += sums[k][z] * cell;
             }

@@ -2,9 +2,10 @@ package ashfall.gas;
 
 import ashfall.grid.GridShape;
 
-/// A box of cells inside a grid: x0 <= x < x1 and so on. Outside the range of a step everything is
-/// ambient.
+/// A box of cells inside a grid: x0 <= x < x1 and so on.
 public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
+    /// No cell.
+    public static final CellRange NONE = new CellRange(0, 0, 0, 0, 0, 0);
 
     /// Every cell of a grid.
     public static CellRange all(GridShape shape) {
@@ -25,17 +26,6 @@ public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
 
     public boolean isEmpty() {
         return x1 <= x0 || y1 <= y0 || z1 <= z0;
-    }
-
-    /// The range and `cells` more on every side, kept inside the grid.
-    public CellRange grown(int cells, GridShape shape) {
-        return new CellRange(
-                Math.max(0, x0 - cells),
-                Math.min(shape.nx(), x1 + cells),
-                Math.max(0, y0 - cells),
-                Math.min(shape.ny(), y1 + cells),
-                Math.max(0, z0 - cells),
-                Math.min(shape.nz(), z1 + cells));
     }
 
     /// The smallest range that holds both.

@@ -62,91 +62,84 @@ public final class Forces {
 
     /// Writes accelerations of the lower faces, m/s², zero where nothing acts.
     ///
-    /// @param range where anything differs from the surroundings
+    /// @param region where anything differs from the surroundings
     /// @param stir strength of the stirring, 0 to 1
     /// @param out three face fields, overwritten whole
     public void accelerations(
             GasFields fields,
             GasLaw law,
             Settings settings,
-            CellRange range,
+            Region region,
             double seconds,
             float stir,
             float[][] out) {
         for (float[] a : out) {
             Arrays.fill(a, 0);
         }
-        if (range.isEmpty()) {
+        if (region.isEmpty()) {
             return;
         }
         if (settings.vorticity() > 0) {
             Weight weight = new Weight(settings.vorticityIn(), fields, law);
-            addVorticity(fields, weight, (float) settings.vorticity(), range, out);
+            addVorticity(fields, weight, (float) settings.vorticity(), region, out);
         }
         if (stir > 0 && !settings.stirring().isStill()) {
             Weight weight = new Weight(settings.stirringIn(), fields, law);
-            addStirring(weight, settings.stirring(), stir, range, seconds, out);
+            addStirring(weight, settings.stirring(), stir, region, seconds, out);
         }
-        addLift(fields, law, settings, range, out[1]);
+        addLift(fields, law, settings, region, out[1]);
     }
 
-    private void addLift(GasFields fields, GasLaw law, Settings s, CellRange r, float[] out) {
+    private void addLift(GasFields fields, GasLaw law, Settings s, Region region, float[] out) {
         float ambient = (float) law.ambientDensity();
         float heat = (float) (s.gravity() * s.lift());
         float smoke = (float) (s.gravity() * s.smokeWeight());
         float halfK = (float) (0.5 * GasLaw.DENSITY_TEMPERATURE);
         float[] soot = fields.contents[GasFields.SOOT];
-        int last = Math.min(r.y1(), shape.ny() - 1);
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    for (int y = r.y0(); y <= last; y++) {
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) ->
                         ForceRows.lift(
                                 fields.temperature,
                                 soot,
                                 out,
-                                shape.at(r.x0(), y, r.z0() + slab),
-                                r.width(),
+                                shape.at(x, y, z),
+                                n,
                                 shape.sy(),
                                 heat,
                                 smoke,
                                 ambient,
-                                halfK);
-                    }
-                });
+                                halfK));
     }
 
     private void addStirring(
             Weight weights,
             Stirring stirring,
             float strength,
-            CellRange r,
+            Region region,
             double seconds,
             float[][] out) {
         float h = (float) lattice.voxel();
         float x0 = (float) (lattice.x() + box.x() * lattice.voxel());
         float y0 = (float) (lattice.y() + box.y() * lattice.voxel());
         float z0 = (float) (lattice.z() + box.z() * lattice.voxel());
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    int z = r.z0() + slab;
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
                     float[] row = weightRows[worker];
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        int at = shape.at(r.x0(), y, z);
-                        if (weights.row(at, r.width(), strength, row)) {
-                            stirring.addRow(
-                                    x0 + (r.x0() + 0.5f) * h,
-                                    y0 + (y + 0.5f) * h,
-                                    z0 + (z + 0.5f) * h,
-                                    h,
-                                    seconds,
-                                    row,
-                                    out,
-                                    at,
-                                    r.width(),
-                                    stirRows[worker]);
-                        }
+                    int at = shape.at(x, y, z);
+                    if (weights.row(at, n, strength, row)) {
+                        stirring.addRow(
+                                x0 + (x + 0.5f) * h,
+                                y0 + (y + 0.5f) * h,
+                                z0 + (z + 0.5f) * h,
+                                h,
+                                seconds,
+                                row,
+                                out,
+                                at,
+                                n,
+                                stirRows[worker]);
                     }
                 });
     }
@@ -181,52 +174,45 @@ public final class Forces {
     }
 
     private void addVorticity(
-            GasFields fields, Weight weight, float epsilon, CellRange r, float[][] out) {
+            GasFields fields, Weight weight, float epsilon, Region region, float[][] out) {
         float[] ox = pool.borrow();
         float[] oy = pool.borrow();
         float[] oz = pool.borrow();
         float[] size = pool.borrow();
-        CellRange rim = r.grown(2, shape);
         float[][] u = fields.velocity;
         int sy = shape.sy();
         int sz = shape.sz();
         float h = (float) lattice.voxel();
         float quarter = 0.25f / h;
-        workers.forEachSlab(
-                rim.depth(),
-                (slab, worker) -> {
-                    for (int y = rim.y0(); y < rim.y1(); y++) {
-                        int at = shape.at(rim.x0(), y, rim.z0() + slab);
-                        int n = rim.width();
-                        ForceRows.across(u[2], sz, sy, u[1], sy, sz, quarter, -1, at, n, ox, at);
-                        ForceRows.across(u[0], 1, sz, u[2], sz, 1, quarter, -1, at, n, oy, at);
-                        ForceRows.across(u[1], sy, 1, u[0], 1, sy, quarter, -1, at, n, oz, at);
-                        ForceRows.length(ox, oy, oz, size, at, n);
-                    }
-                });
-        // The rim's outermost cells have no complete gradient: the force is written one cell
-        // further in.
-        CellRange inner =
-                new CellRange(
-                        rim.x0() + 1,
-                        rim.x1() - 1,
-                        rim.y0() + 1,
-                        rim.y1() - 1,
-                        rim.z0() + 1,
-                        rim.z1() - 1);
-        if (!inner.isEmpty()) {
-            workers.forEachSlab(
-                    inner.depth(),
-                    (slab, worker) -> {
-                        for (int y = inner.y0(); y < inner.y1(); y++) {
-                            int at = shape.at(inner.x0(), y, inner.z0() + slab);
-                            int n = inner.width();
-                            ForceRows.confine(ox, oy, oz, size, at, n, sy, sz, epsilon * h);
-                        }
-                    });
-            spreadToFaces(ox, weight, out[0], 0, inner);
-            spreadToFaces(oy, weight, out[1], 1, inner);
-            spreadToFaces(oz, weight, out[2], 2, inner);
+        // Faces need the force of the cells on both sides, and that the curls around each.
+        region.grown(2)
+                .forEachRow(
+                        workers,
+                        (x, y, z, n, worker) -> {
+                            int i = shape.at(x, y, z);
+                            ForceRows.across(u[2], sz, sy, u[1], sy, sz, quarter, -1, i, n, ox, i);
+                            ForceRows.across(u[0], 1, sz, u[2], sz, 1, quarter, -1, i, n, oy, i);
+                            ForceRows.across(u[1], sy, 1, u[0], 1, sy, quarter, -1, i, n, oz, i);
+                            ForceRows.length(ox, oy, oz, size, i, n);
+                        });
+        Faces.fillSpare(shape, size, -1);
+        region.grown(1)
+                .forEachRow(
+                        workers,
+                        (x, y, z, n, worker) ->
+                                ForceRows.confine(
+                                        ox,
+                                        oy,
+                                        oz,
+                                        size,
+                                        shape.at(x, y, z),
+                                        n,
+                                        sy,
+                                        sz,
+                                        epsilon * h));
+        float[][] forces = {ox, oy, oz};
+        for (int axis = 0; axis < 3; axis++) {
+            spreadToFaces(forces[axis], weight, out[axis], axis, region);
         }
         pool.giveBack(ox);
         pool.giveBack(oy);
@@ -235,24 +221,23 @@ public final class Forces {
     }
 
     /// Cell accelerations to the faces between them, weighted by the larger weight of the two.
-    private void spreadToFaces(float[] force, Weight weights, float[] out, int axis, CellRange r) {
+    private void spreadToFaces(
+            float[] force, Weight weights, float[] out, int axis, Region region) {
         int stride = shape.stride(axis);
-        int x0 = r.x0() + (axis == 0 ? 1 : 0);
-        int y0 = r.y0() + (axis == 1 ? 1 : 0);
-        int z0 = r.z0() + (axis == 2 ? 1 : 0);
-        int n = r.x1() - x0;
-        workers.forEachSlab(
-                Math.max(0, r.z1() - z0),
-                (slab, worker) -> {
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
+                    if ((axis == 1 && y == 0) || (axis == 2 && z == 0)) {
+                        return;
+                    }
+                    int skipped = axis == 0 && x == 0 ? 1 : 0;
                     float[] here = weightRows[worker];
                     float[] below = belowRows[worker];
-                    for (int y = y0; y < r.y1(); y++) {
-                        int at = shape.at(x0, y, z0 + slab);
-                        boolean acts = weights.row(at, n, 0.5f, here);
-                        acts |= weights.row(at - stride, n, 0.5f, below);
-                        if (acts) {
-                            ForceRows.spread(force, here, below, out, at, n, stride);
-                        }
+                    int at = shape.at(x + skipped, y, z);
+                    boolean acts = weights.row(at, n - skipped, 0.5f, here);
+                    acts |= weights.row(at - stride, n - skipped, 0.5f, below);
+                    if (acts) {
+                        ForceRows.spread(force, here, below, out, at, n - skipped, stride);
                     }
                 });
     }

@@ -68,7 +68,7 @@ public final class ScalarTransport {
     /// @param fields mass in a cubic metre of gas, contents of a kilogram, projected velocities;
     ///     mass in a cubic metre of cell on return
     /// @param volume gas volume of each cell over the cell's: 1, or more where it burnt; destroyed
-    /// @param range where anything differs from the surroundings, with a rim as wide as gas can
+    /// @param region where anything differs from the surroundings, with a rim as wide as gas can
     ///     move in the step
     /// @param voxel edge of a cell, m
     /// @param fastest velocity of any face, m/s
@@ -77,7 +77,7 @@ public final class ScalarTransport {
     public void advance(
             GasFields fields,
             float[] volume,
-            CellRange range,
+            Region region,
             float voxel,
             float dtSeconds,
             float fastest,
@@ -85,11 +85,11 @@ public final class ScalarTransport {
             boolean turned) {
         Arrays.fill(gone, 0);
         cycles = 0;
-        if (range.isEmpty()) {
+        if (region.isEmpty()) {
             return;
         }
         float perCell = dtSeconds / voxel;
-        float drawn = largestStretch(fields.velocity, volume, range, perCell);
+        float drawn = largestStretch(fields.velocity, volume, region, perCell);
         double diffusion = settings.diffusivity() / voxel / voxel;
         float still = (float) diffusion * dtSeconds;
         float spread = Molecules.at(still, (float) (hottest / Molecules.ROOM));
@@ -100,7 +100,7 @@ public final class ScalarTransport {
                 new LineSweep.Cycle(
                         fields,
                         volume,
-                        range,
+                        region,
                         perCell / cycles,
                         dtSeconds / cycles,
                         (float) diffusion);
@@ -118,16 +118,11 @@ public final class ScalarTransport {
         for (int k = 0; k < gone.length; k++) {
             gone[k] *= cell;
         }
-        workers.forEachSlab(
-                range.depth(),
-                (slab, worker) -> {
-                    for (int y = range.y0(); y < range.y1(); y++) {
-                        for (int i = shape.at(range.x0(), y, range.z0() + slab),
-                                        end = i + range.width();
-                                i < end;
-                                i++) {
-                            fields.mass[i] *= volume[i];
-                        }
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
+                    for (int i = shape.at(x, y, z), end = i + n; i < end; i++) {
+                        fields.mass[i] *= volume[i];
                     }
                 });
     }
@@ -144,25 +139,20 @@ public final class ScalarTransport {
 
     /// The most that sweeps in either order draw out of a cell before the last of them brings it
     /// back to 1, over the volume of a cell.
-    private float largestStretch(float[][] u, float[] volume, CellRange r, float perCell) {
+    private float largestStretch(float[][] u, float[] volume, Region region, float perCell) {
         int sy = shape.sy();
         int sz = shape.sz();
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    float most = 0;
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        int at = shape.at(r.x0(), y, r.z0() + slab);
-                        float row =
-                                SweepRows.stretch(
-                                        u[0], u[1], u[2], volume, perCell, at, r.width(), sy, sz);
-                        most = Math.max(most, row);
-                    }
-                    stretch[slab] = most;
+        Arrays.fill(stretch, 0);
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
+                    int at = shape.at(x, y, z);
+                    float row = SweepRows.stretch(u[0], u[1], u[2], volume, perCell, at, n, sy, sz);
+                    stretch[z] = Math.max(stretch[z], row);
                 });
         float most = 0;
-        for (int slab = 0; slab < r.depth(); slab++) {
-            most = Math.max(most, stretch[slab]);
+        for (float plane : stretch) {
+            most = Math.max(most, plane);
         }
         return most;
     }
@@ -170,49 +160,31 @@ public final class ScalarTransport {
     /// Sweeps along x and y: both stay inside one z-plane, so planes are taken through both while
     /// they are in the cache.
     private void sweepPlanes(LineSweep.Cycle cycle, boolean xFirst) {
-        CellRange r = cycle.range();
-        int lines = LineSweep.bundle(r);
+        CellRange r = cycle.region().bounds();
         clearPartials();
         workers.forEachSlab(
-                (r.depth() + lines - 1) / lines,
+                r.depth(),
                 (slab, worker) -> {
-                    int z = r.z0() + slab * lines;
-                    int planes = Math.min(lines, r.z1() - z);
                     LineSweep sweep = sweeps[worker];
-                    if (xFirst) {
-                        alongPlanes(sweep, cycle, z, planes, lines, slab);
+                    int z = r.z0() + slab;
+                    for (int y = r.y0(); xFirst && y < r.y1(); y++) {
+                        sweep.along(cycle, y, z, gonePartial, slab);
                     }
-                    int at = shape.at(r.x0(), r.y0(), z);
-                    sweep.across(cycle, 1, at, shape.sz(), planes, gonePartial, slab);
-                    if (!xFirst) {
-                        alongPlanes(sweep, cycle, z, planes, lines, slab);
+                    sweep.across(cycle, 1, z, gonePartial, slab);
+                    for (int y = r.y0(); !xFirst && y < r.y1(); y++) {
+                        sweep.along(cycle, y, z, gonePartial, slab);
                     }
                 });
         collectGone();
     }
 
-    private void alongPlanes(
-            LineSweep sweep, LineSweep.Cycle cycle, int first, int planes, int lines, int slab) {
-        CellRange r = cycle.range();
-        for (int z = first; z < first + planes; z++) {
-            for (int y = r.y0(); y < r.y1(); y += lines) {
-                sweep.along(cycle, y, z, Math.min(lines, r.y1() - y), gonePartial, slab);
-            }
-        }
-    }
-
     private void sweepDepth(LineSweep.Cycle cycle) {
-        CellRange r = cycle.range();
-        int lines = LineSweep.bundle(r);
+        CellRange r = cycle.region().bounds();
         clearPartials();
         workers.forEachSlab(
-                (r.height() + lines - 1) / lines,
-                (slab, worker) -> {
-                    int y = r.y0() + slab * lines;
-                    int rows = Math.min(lines, r.y1() - y);
-                    int at = shape.at(r.x0(), y, r.z0());
-                    sweeps[worker].across(cycle, 2, at, shape.sy(), rows, gonePartial, slab);
-                });
+                r.height(),
+                (slab, worker) ->
+                        sweeps[worker].across(cycle, 2, r.y0() + slab, gonePartial, slab));
         collectGone();
     }
 

@@ -32,30 +32,27 @@ public final class Strain {
         this.shears = new float[workers.threads()][3][shape.nx()];
     }
 
-    /// Writes the strain rates of a range.
+    /// Writes the strain rates of a region.
     ///
     /// @param velocity on faces, spare layers filled, m/s
     /// @param voxel m
-    public void find(float[][] velocity, CellRange range, float voxel, float[] out) {
+    public void find(float[][] velocity, Region region, float voxel, float[] out) {
         int sy = shape.sy();
         int sz = shape.sz();
-        int n = range.width();
         float[] u = velocity[0];
         float[] v = velocity[1];
         float[] w = velocity[2];
-        workers.forEachSlab(
-                range.depth(),
-                (slab, worker) -> {
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) -> {
                     float[] xy = shears[worker][0];
                     float[] xz = shears[worker][1];
                     float[] yz = shears[worker][2];
-                    for (int y = range.y0(); y < range.y1(); y++) {
-                        int at = shape.at(range.x0(), y, range.z0() + slab);
-                        ForceRows.across(u, 1, sy, v, sy, 1, 0.25f, 1, at, n, xy, 0);
-                        ForceRows.across(u, 1, sz, w, sz, 1, 0.25f, 1, at, n, xz, 0);
-                        ForceRows.across(v, sy, sz, w, sz, sy, 0.25f, 1, at, n, yz, 0);
-                        ForceRows.strain(u, v, w, xy, xz, yz, out, at, n, sy, sz, 1 / voxel, LEAST);
-                    }
+                    int at = shape.at(x, y, z);
+                    ForceRows.across(u, 1, sy, v, sy, 1, 0.25f, 1, at, n, xy, 0);
+                    ForceRows.across(u, 1, sz, w, sz, 1, 0.25f, 1, at, n, xz, 0);
+                    ForceRows.across(v, sy, sz, w, sz, sy, 0.25f, 1, at, n, yz, 0);
+                    ForceRows.strain(u, v, w, xy, xz, yz, out, at, n, sy, sz, 1 / voxel, LEAST);
                 });
     }
 

@@ -1,8 +1,8 @@
 package ashfall.sim;
 
-import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.gas.Region;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
@@ -16,39 +16,33 @@ final class Activity {
 
     private final GridShape shape;
     private final Workers workers;
-    private final int[][] bounds;
     private final float[] most;
 
     Activity(GridShape shape, Workers workers) {
         this.shape = shape;
         this.workers = workers;
-        this.bounds = new int[shape.nz()][4];
         this.most = new float[shape.nz() + 1];
     }
 
-    /// The smallest range outside which there is neither heat, fuel nor soot.
-    CellRange range(GasFields fields) {
-        return range(fields, 0, 0, 0);
+    /// Where there is heat, fuel or soot.
+    Region region(GasFields fields) {
+        return region(fields, 0, 0, 0);
     }
 
-    /// The smallest range outside which there is nothing that a frame would keep.
-    CellRange visibleRange(GasFields fields) {
-        return range(fields, VISIBLE_HEAT, VISIBLE_FUEL, VISIBLE_SOOT);
+    /// Where there is anything that a frame would keep.
+    Region visible(GasFields fields) {
+        return region(fields, VISIBLE_HEAT, VISIBLE_FUEL, VISIBLE_SOOT);
     }
 
     /// @param heat J/kg that a cell may hold outside; `fuel` and `soot`: mass fractions
-    private CellRange range(GasFields fields, float heat, float fuel, float soot) {
+    private Region region(GasFields fields, float heat, float fuel, float soot) {
         float[] e = fields.contents[GasFields.ENTHALPY];
         float[] f = fields.contents[GasFields.FUEL];
         float[] s = fields.contents[GasFields.SOOT];
+        Region region = Region.none(shape);
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
-                    int[] b = bounds[z];
-                    b[0] = shape.nx();
-                    b[1] = -1;
-                    b[2] = shape.ny();
-                    b[3] = -1;
                     for (int y = 0; y < shape.ny(); y++) {
                         int at = shape.at(0, y, z);
                         int first = 0;
@@ -67,20 +61,10 @@ final class Activity {
                                 && s[at + last] <= soot) {
                             last--;
                         }
-                        b[0] = Math.min(b[0], first);
-                        b[1] = Math.max(b[1], last);
-                        b[2] = Math.min(b[2], y);
-                        b[3] = Math.max(b[3], y);
+                        region.add(y, z, first, last + 1);
                     }
                 });
-        CellRange all = new CellRange(0, 0, 0, 0, 0, 0);
-        for (int z = 0; z < shape.nz(); z++) {
-            int[] b = bounds[z];
-            if (b[1] >= 0) {
-                all = all.union(new CellRange(b[0], b[1] + 1, b[2], b[3] + 1, z, z + 1));
-            }
-        }
-        return all;
+        return region;
     }
 
     /// Largest absolute value of a component inside the box, upper faces included.
@@ -162,18 +146,12 @@ final class Activity {
         return sum;
     }
 
-    /// Temperatures of a range from its enthalpies.
-    void temperatures(GasFields fields, GasLaw law, CellRange r) {
-        workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        law.rows(
-                                fields.contents[GasFields.ENTHALPY],
-                                fields.temperature,
-                                shape.at(r.x0(), y, r.z0() + slab),
-                                r.width());
-                    }
-                });
+    /// Temperatures of a region from its enthalpies.
+    void temperatures(GasFields fields, GasLaw law, Region region) {
+        float[] enthalpy = fields.contents[GasFields.ENTHALPY];
+        region.forEachRow(
+                workers,
+                (x, y, z, n, worker) ->
+                        law.rows(enthalpy, fields.temperature, shape.at(x, y, z), n));
     }
 }

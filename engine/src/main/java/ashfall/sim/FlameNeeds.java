@@ -1,7 +1,6 @@
 package ashfall.sim;
 
 import ashfall.burn.Fuel;
-import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.Unit;
@@ -26,20 +25,20 @@ public record FlameNeeds(double hottestFuelK, double oxygenAtHotFuel) {
     /// Share of what was released below which fuel counts as used up.
     private static final double USED_UP = 1e-3;
 
-    static FlameNeeds of(GasFields fields, CellRange r, double ignition, Workers workers) {
+    static FlameNeeds of(GasFields fields, double ignition, Workers workers) {
         GridShape shape = fields.shape();
         float[] fuel = fields.contents[GasFields.FUEL];
         float[] oxygen = fields.contents[GasFields.OXYGEN];
-        float[] hottest = new float[r.depth()];
-        float[] richest = new float[r.depth()];
+        float[] hottest = new float[shape.nz()];
+        float[] richest = new float[shape.nz()];
         workers.forEachSlab(
-                r.depth(),
-                (slab, worker) -> {
+                shape.nz(),
+                (z, worker) -> {
                     float hot = 0;
                     float rich = 0;
-                    for (int y = r.y0(); y < r.y1(); y++) {
-                        int at = shape.at(r.x0(), y, r.z0() + slab);
-                        for (int i = at, end = at + r.width(); i < end; i++) {
+                    for (int y = 0; y < shape.ny(); y++) {
+                        int at = shape.at(0, y, z);
+                        for (int i = at, end = at + shape.nx(); i < end; i++) {
                             if (fuel[i] > SOME) {
                                 hot = Math.max(hot, fields.temperature[i]);
                                 boolean burns = fields.temperature[i] > ignition;
@@ -47,14 +46,14 @@ public record FlameNeeds(double hottestFuelK, double oxygenAtHotFuel) {
                             }
                         }
                     }
-                    hottest[slab] = hot;
-                    richest[slab] = rich;
+                    hottest[z] = hot;
+                    richest[z] = rich;
                 });
         float hot = 0;
         float rich = 0;
-        for (int slab = 0; slab < r.depth(); slab++) {
-            hot = Math.max(hot, hottest[slab]);
-            rich = Math.max(rich, richest[slab]);
+        for (int z = 0; z < shape.nz(); z++) {
+            hot = Math.max(hot, hottest[z]);
+            rich = Math.max(rich, richest[z]);
         }
         return new FlameNeeds(hot, rich);
     }

@@ -318,7 +318,7 @@ public record Setup(
     /// The box a run starts in: the bounds, but on the sides that follow the gas no more than the
     /// sources need.
     Box startBox(double seconds) {
-        CellRange all = new CellRange(0, 0, 0, 0, 0, 0);
+        CellRange all = CellRange.NONE;
         for (SourceSettings source : sources) {
             if (fit.moves() && source.isActive(seconds, SourceSettings.EVER)) {
                 all = all.union(SourceStage.covered(source, box, lattice));

@@ -7,6 +7,7 @@ import ashfall.gas.Faces;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
+import ashfall.gas.Region;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -128,7 +129,7 @@ public final class Simulation {
         time = savedTime;
         stepBefore = savedStep;
         ledger = savedLedger;
-        room.activity.temperatures(room.fields, law, CellRange.all(room.shape));
+        room.activity.temperatures(room.fields, law, Region.all(room.shape));
     }
 
     /// Advances to the next frame. Cancelling leaves the gas in the middle of a step: it must then
@@ -161,7 +162,7 @@ public final class Simulation {
     /// One step of at most the stability limits' length, ending at `end` at the latest.
     private void step(double end, Steps steps, Cancel cancel) {
         cancel.check();
-        CellRange gas = fitBox(steps);
+        Region gas = fitBox(steps);
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
@@ -170,15 +171,15 @@ public final class Simulation {
             Faces.fillSpare(shape, fields.velocity[axis], axis);
         }
         Faces.fillSpare(shape, fields.temperature, -1);
-        CellRange range = activeRange(gas, end);
-        room.strain.find(fields.velocity, range, voxel, fields.strain);
+        Region region = active(gas, end);
+        room.strain.find(fields.velocity, region, voxel, fields.strain);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         float stir = setup.motion().stirring(time);
         double gasTime = setup.motion().gasSeconds(0, time);
-        room.forces.accelerations(fields, law, setup.forces(), range, gasTime, stir, acceleration);
+        room.forces.accelerations(fields, law, setup.forces(), region, gasTime, stir, acceleration);
         float[] volume = pool.borrow();
         double step = stableStep(end, acceleration, steps.count);
-        step = sourcesAndBurning(range, volume, step);
+        step = sourcesAndBurning(region, volume, step);
         double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
         projection.updateDensity(fields.temperature);
@@ -201,15 +202,22 @@ public final class Simulation {
         // The projection may have made the gas faster than the step was chosen for.
         double fastest = fastest();
         int reach = 1 + (int) (fastest * dt / voxel);
-        range = range.isEmpty() ? range : range.grown(Math.max(0, reach - RIM), shape);
+        region = reach > RIM ? region.grown(reach - RIM).rounded() : region;
         boolean turned = ((frame + steps.count) & 1) != 0;
         room.scalars.advance(
-                fields, volume, range, voxel, (float) dt, (float) fastest, (float) hottest, turned);
+                fields,
+                volume,
+                region,
+                voxel,
+                (float) dt,
+                (float) fastest,
+                (float) hottest,
+                turned);
         pool.giveBack(volume);
         ledger = ledger.plus(room.scalars);
         fields.temperature = pool.borrow();
         Arrays.fill(fields.temperature, (float) law.temperatureOfEnthalpy(0));
-        room.activity.temperatures(fields, law, range);
+        room.activity.temperatures(fields, law, region);
         stepBefore = dt;
         boolean last = end - (time + step) < 1e-9;
         time = last ? end : time + step;
@@ -217,13 +225,13 @@ public final class Simulation {
     }
 
     /// Lets the box follow the gas; returns what differs from still air, in its cells.
-    private CellRange fitBox(Steps steps) {
-        CellRange gas = room.activity.range(room.fields);
+    private Region fitBox(Steps steps) {
+        Region gas = room.activity.region(room.fields);
         BoxFit fit = setup.fit();
         if (!fit.moves()) {
             return gas;
         }
-        CellRange visible = room.activity.visibleRange(room.fields);
+        CellRange visible = room.activity.visible(room.fields).bounds();
         CellRange kept = visible;
         for (SourceStage source : room.sources) {
             if (source.isActive(time, SourceSettings.EVER)) {
@@ -239,17 +247,18 @@ public final class Simulation {
         next.takeOver(room);
         ledger = ledger.plusLeftOut(room.held(voxel), next.held(voxel));
         room = next;
-        return room.activity.range(room.fields);
+        return room.activity.region(room.fields);
     }
 
-    private CellRange activeRange(CellRange gas, double end) {
-        CellRange range = gas;
+    /// What differs from still air, or will by what the sources give, with a rim.
+    private Region active(Region gas, double end) {
+        Region region = gas;
         for (SourceStage source : room.sources) {
             if (source.isActive(time, end)) {
-                range = range.union(source.range());
+                region = region.with(source.range());
             }
         }
-        return range.isEmpty() ? range : range.grown(RIM, room.shape);
+        return region.grown(RIM).rounded();
     }
 
     /// Largest speed along an axis, m/s.
@@ -301,14 +310,14 @@ public final class Simulation {
 
     /// Burns with the step given, or with half of it again and again until no cell grows by more
     /// than half.
-    private double sourcesAndBurning(CellRange range, float[] volume, double length) {
+    private double sourcesAndBurning(Region region, float[] volume, double length) {
         GasFields fields = room.fields;
         FieldPool pool = room.pool;
         Escape escape = room.escape;
         Arrays.fill(volume, 1);
         Arrays.fill(fields.flame, 0);
         hottest = law.ambient();
-        if (range.isEmpty()) {
+        if (region.isEmpty()) {
             return length;
         }
         escape.update(fields, voxel);
@@ -330,7 +339,7 @@ public final class Simulation {
                             fields,
                             law,
                             setup.burning(),
-                            range,
+                            region,
                             burnt,
                             mass,
                             volume,
@@ -393,9 +402,7 @@ public final class Simulation {
         double fuelLeft = copies * held[GasFields.FUEL];
         double smoke = copies * held[GasFields.SOOT];
         double enthalpy = copies * held[GasFields.ENTHALPY];
-        FlameNeeds needs =
-                FlameNeeds.of(
-                        fields, CellRange.all(room.shape), setup.burning().ignition(), workers);
+        FlameNeeds needs = FlameNeeds.of(fields, setup.burning().ignition(), workers);
         return new LogEntry(
                 frame,
                 time,

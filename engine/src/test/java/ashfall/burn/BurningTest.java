@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.gas.Region;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -60,7 +61,7 @@ class BurningTest {
     }
 
     private Burning.Totals burn(Burning.Settings s, float seconds) {
-        CellRange cell = new CellRange(8, 9, 8, 9, 8, 9);
+        Region cell = Region.of(shape, new CellRange(8, 9, 8, 9, 8, 9));
         return new Burning(box, workers)
                 .burn(
                         fields,

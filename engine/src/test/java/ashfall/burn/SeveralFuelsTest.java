@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.gas.Region;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -85,7 +86,7 @@ class SeveralFuelsTest {
                         fields,
                         law,
                         s,
-                        new CellRange(8, 9, 8, 9, 8, 9),
+                        Region.of(shape, new CellRange(8, 9, 8, 9, 8, 9)),
                         fields.contents,
                         fields.mass,
                         volume,

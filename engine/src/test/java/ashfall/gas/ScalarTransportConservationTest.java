@@ -48,7 +48,7 @@ class ScalarTransportConservationTest {
 
     private void step() {
         Arrays.fill(volume, 1);
-        transport.advance(fields, volume, CellRange.all(shape), 1, 1, fastest(), 300, false);
+        transport.advance(fields, volume, Region.all(shape), 1, 1, fastest(), 300, false);
     }
 
     @Test
@@ -187,7 +187,7 @@ class ScalarTransportConservationTest {
         Arrays.fill(volume, 1);
         volume[c] = 1.5f;
         double before = sum(GasFields.ENTHALPY) * 1.5;
-        transport.advance(fields, volume, CellRange.all(shape), 1, 1, fastest(), 300, false);
+        transport.advance(fields, volume, Region.all(shape), 1, 1, fastest(), 300, false);
         assertEquals(3e5f, fields.contents[GasFields.ENTHALPY][c], 1);
         assertEquals(before, sum(GasFields.ENTHALPY), 1e-5 * before);
     }

@@ -84,8 +84,7 @@ class StirredBlobComparisonTest {
             long started = System.nanoTime();
             for (int i = 0; i < STEPS; i++) {
                 Arrays.fill(volume, 1);
-                transport.advance(
-                        fields, volume, CellRange.all(shape), 1, 1, 2.5f, 300, (i & 1) == 1);
+                transport.advance(fields, volume, Region.all(shape), 1, 1, 2.5f, 300, (i & 1) == 1);
             }
             // Mass and four contents are carried together; one is compared.
             double ms = (System.nanoTime() - started) * 1e-6 / STEPS / 5;

@@ -36,7 +36,7 @@ class StrainTest {
         }
         float[] out = new float[shape.size()];
         try (Workers workers = new Workers(1)) {
-            CellRange inner = new CellRange(2, 6, 2, 6, 2, 6);
+            Region inner = Region.of(shape, new CellRange(2, 6, 2, 6, 2, 6));
             new Strain(shape, workers).find(velocity, inner, VOXEL, out);
         }
         return out[shape.at(3, 4, 5)];
