@@ -14,6 +14,9 @@ final class Activity {
     private static final float VISIBLE_FUEL = 1e-6f;
     private static final float VISIBLE_SOOT = 1e-7f;
 
+    /// Share of that which counts as nothing.
+    private static final float TRACE = 1e-3f;
+
     private final GridShape shape;
     private final Workers workers;
     private final float[] most;
@@ -24,9 +27,11 @@ final class Activity {
         this.most = new float[shape.nz() + 1];
     }
 
-    /// Where there is heat, fuel or soot.
+    /// Where there is heat, fuel or soot, more than traces far below what can be seen. They lie as
+    /// a wide rim around all gas, since a step spreads them by a cell at least: moving them would
+    /// cost as much again as the gas. They are not lost; they stay where they are until gas comes.
     Region region(GasFields fields) {
-        return region(fields, 0, 0, 0);
+        return region(fields, TRACE * VISIBLE_HEAT, TRACE * VISIBLE_FUEL, TRACE * VISIBLE_SOOT);
     }
 
     /// Where there is anything that a frame would keep.
