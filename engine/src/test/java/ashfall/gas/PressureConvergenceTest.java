@@ -10,6 +10,8 @@ import ashfall.work.Workers;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
+import java.util.Random;
+
 class PressureConvergenceTest {
     private final Workers workers = new Workers(2);
 
@@ -103,7 +105,7 @@ class PressureConvergenceTest {
         Pressure pressure = new Pressure(s, new FieldPool(s), workers);
         fillCoefficients(pressure.coefficients(), s, 8);
         pressure.prepare();
-        java.util.Random random = new java.util.Random(5);
+        Random random = new Random(5);
         float[] b = new float[s.size()];
         for (int i = 0; i < b.length; i++) {
             b[i] = random.nextFloat() - 0.5f;
@@ -111,5 +113,56 @@ class PressureConvergenceTest {
         var report = pressure.solve(new float[s.size()], b, 1e-4, 1e9, true);
         assertTrue(report.converged(), report.toString());
         return report.iterations();
+    }
+
+    /// A solid ball goes through the box a voxel and a third at a time, with new noise each time
+    /// and the last solution as the first guess.
+    @Test
+    void solve_aroundAMovingBall_takesAboutAsLongOnFinerGrids() {
+        int coarse = worstAroundAMovingBall(32);
+        int fine = worstAroundAMovingBall(128);
+        assertTrue(fine <= coarse + 2, coarse + " and " + fine);
+    }
+
+    private int worstAroundAMovingBall(int n) {
+        GridShape s = new GridShape(n, n, n);
+        Pressure pressure = new Pressure(s, new FieldPool(s), workers);
+        Random random = new Random(3);
+        float[] b = new float[s.size()];
+        float[] p = new float[s.size()];
+        int worst = 0;
+        for (int step = 0; step < 5; step++) {
+            double moved = step * 4 / 3.0 / n;
+            for (int z = 0; z <= n; z++) {
+                for (int y = 0; y <= n; y++) {
+                    for (int x = 0; x <= n; x++) {
+                        int i = s.at(x, y, z);
+                        boolean solid = inBall(x, y, z, n, moved);
+                        pressure.coefficients()[0][i] = open(solid, x - 1, y, z, n, moved);
+                        pressure.coefficients()[1][i] = open(solid, x, y - 1, z, n, moved);
+                        pressure.coefficients()[2][i] = open(solid, x, y, z - 1, n, moved);
+                        boolean inside = x < n && y < n && z < n;
+                        b[i] = solid || !inside ? 0 : random.nextFloat() - 0.5f;
+                    }
+                }
+            }
+            pressure.prepare();
+            var report = pressure.solve(p, b, 1e-4, 1e9, false);
+            assertTrue(report.converged(), report.toString());
+            worst = Math.max(worst, report.iterations());
+        }
+        System.out.println("around a moving ball, " + n + " cells: " + worst + " iterations");
+        return worst;
+    }
+
+    private static float open(boolean solid, int x, int y, int z, int n, double moved) {
+        return solid || inBall(x, y, z, n, moved) ? 0 : 1;
+    }
+
+    private static boolean inBall(int x, int y, int z, int n, double moved) {
+        double dx = (x + 0.5) / n - 0.4 - moved;
+        double dy = (y + 0.5) / n - 0.5;
+        double dz = (z + 0.5) / n - 0.45;
+        return dx * dx + dy * dy + dz * dz < 0.04;
     }
 }
