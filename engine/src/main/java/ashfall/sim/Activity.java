@@ -29,7 +29,8 @@ final class Activity {
 
     /// Where there is heat, fuel or soot, more than traces far below what can be seen. They lie as
     /// a wide rim around all gas, since a step spreads them by a cell at least: moving them would
-    /// cost as much again as the gas. They are not lost; they stay where they are until gas comes.
+    /// cost half as much again as the gas. Outside they stay where they are; what crosses the edge
+    /// shows in the ledger's transport defect.
     Region region(GasFields fields) {
         return region(fields, TRACE * VISIBLE_HEAT, TRACE * VISIBLE_FUEL, TRACE * VISIBLE_SOOT);
     }
