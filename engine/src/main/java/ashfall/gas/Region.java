@@ -157,15 +157,6 @@ public final class Region {
         return all;
     }
 
-    /// Number of cells.
-    public long cells() {
-        long cells = 0;
-        for (int row = 0; row < first.length; row++) {
-            cells += Math.max(0, end[row] - first[row]);
-        }
-        return cells;
-    }
-
     /// First cell of a row's span.
     int first(int y, int z) {
         return first[row(y, z)];

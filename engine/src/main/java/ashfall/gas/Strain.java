@@ -3,6 +3,8 @@ package ashfall.gas;
 import ashfall.grid.GridShape;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
+
 /// How fast the gas is strained at each cell, `|S| = √(2 S_ij S_ij − ⅔(∇·u)²)` in 1/s: the pace at
 /// which the eddies that the grid does not show mix (Smagorinsky 1963, Mon. Weather Rev. 91:99).
 /// Gas that only grows, as in a flame, is not strained.
@@ -32,11 +34,12 @@ public final class Strain {
         this.shears = new float[workers.threads()][3][shape.nx()];
     }
 
-    /// Writes the strain rates of a region.
+    /// Writes the strain rates of a region, and 0 elsewhere.
     ///
     /// @param velocity on faces, spare layers filled, m/s
     /// @param voxel m
     public void find(float[][] velocity, Region region, float voxel, float[] out) {
+        Arrays.fill(out, 0);
         int sy = shape.sy();
         int sz = shape.sz();
         float[] u = velocity[0];

@@ -152,12 +152,22 @@ final class Activity {
         return sum;
     }
 
-    /// Temperatures of a region from its enthalpies.
+    /// Temperatures of a region from its enthalpies. Where there is but a trace of heat it counts
+    // as
+    /// none, inside the region as outside, so that the same gas always has the same temperature.
     void temperatures(GasFields fields, GasLaw law, Region region) {
         float[] enthalpy = fields.contents[GasFields.ENTHALPY];
+        float[] kelvin = fields.temperature;
+        float ambient = (float) law.temperatureOfEnthalpy(0);
         region.forEachRow(
                 workers,
-                (x, y, z, n, worker) ->
-                        law.rows(enthalpy, fields.temperature, shape.at(x, y, z), n));
+                (x, y, z, n, worker) -> {
+                    for (int i = shape.at(x, y, z), end = i + n; i < end; i++) {
+                        kelvin[i] =
+                                Math.abs(enthalpy[i]) <= TRACE * VISIBLE_HEAT
+                                        ? ambient
+                                        : (float) law.temperatureOfEnthalpy(enthalpy[i]);
+                    }
+                });
     }
 }

@@ -22,6 +22,7 @@ import ashfall.work.Workers;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -357,6 +358,45 @@ class SimulationTest {
             sum += i < frames - 8 ? 0 : entry.heatReleaseKw() / 8;
         }
         return sum;
+    }
+
+    /// Nothing but what a checkpoint holds may decide how a run goes on.
+    @Test
+    void state_takenUpByAnotherRun_goesOnWithTheSameBits() {
+        Shot shot =
+                ShotFile.with(
+                        DemoShots.read("oil-store").shot(),
+                        List.of("elements.store.voxel.sketch=0.5"));
+        Setup setup = Setup.of(shot, shot.element("store"), Fineness.SKETCH);
+        Simulation first = new Simulation(setup, workers);
+        Simulation second = new Simulation(setup, workers);
+        for (int frame = 0; frame < 24; frame++) {
+            first.advanceFrame(new Cancel());
+            if (frame % 6 == 5) {
+                second.clear(first.box(), first.time());
+                List<float[]> from = state(first.fields());
+                List<float[]> to = state(second.fields());
+                for (int i = 0; i < from.size(); i++) {
+                    System.arraycopy(from.get(i), 0, to.get(i), 0, from.get(i).length);
+                }
+                second.restore(first.frame(), first.time(), first.stepBefore(), first.ledger());
+            } else if (frame > 5) {
+                second.advanceFrame(new Cancel());
+                for (int i = 0; i < state(first.fields()).size(); i++) {
+                    assertArrayEquals(
+                            state(first.fields()).get(i),
+                            state(second.fields()).get(i),
+                            "array " + i + " in frame " + frame);
+                }
+            }
+        }
+    }
+
+    private static List<float[]> state(GasFields f) {
+        List<float[]> all = new ArrayList<>(List.of(f.contents));
+        all.addAll(List.of(f.velocity));
+        all.addAll(List.of(f.mass, f.impulse, f.impulseBefore, f.flame));
+        return all;
     }
 
     @Test

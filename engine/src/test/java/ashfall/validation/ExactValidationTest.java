@@ -224,10 +224,10 @@ class ExactValidationTest {
         assertTrue(holds, "see the table above");
     }
 
-    /// What is kept with the usual splitting.
+    /// What is kept with the usual splitting, in so many steps between two frames.
     @FunctionalInterface
     private interface Splitting {
-        Kept with(boolean soft, int stepsPerFrame);
+        Kept with(boolean soft, int steps);
     }
 
     /// Shares of a swirl's energy and circulation, and the seconds it took.
