@@ -152,9 +152,8 @@ final class Activity {
         return sum;
     }
 
-    /// Temperatures of a region from its enthalpies. Where there is but a trace of heat it counts
-    // as
-    /// none, inside the region as outside, so that the same gas always has the same temperature.
+    /// Temperatures of a region from its enthalpies. A trace of heat counts as none, inside the
+    /// region as outside, so that the same gas always has the same temperature.
     void temperatures(GasFields fields, GasLaw law, Region region) {
         float[] enthalpy = fields.contents[GasFields.ENTHALPY];
         float[] kelvin = fields.temperature;
