@@ -363,16 +363,22 @@ class SimulationTest {
     /// Nothing but what a checkpoint holds may decide how a run goes on.
     @Test
     void state_takenUpByAnotherRun_goesOnWithTheSameBits() {
+        // Wind takes the gas along a box far longer than it, so that most is left alone.
         Shot shot =
                 ShotFile.with(
                         DemoShots.read("oil-store").shot(),
-                        List.of("elements.store.voxel.sketch=0.5"));
+                        List.of(
+                                "air.wind=25,0,0",
+                                "elements.store.voxel.sketch=0.25",
+                                "elements.store.bounds.follow=[]",
+                                "elements.store.bounds.from=-5,0,-4",
+                                "elements.store.bounds.to=45,8,4"));
         Setup setup = Setup.of(shot, shot.element("store"), Fineness.SKETCH);
         Simulation first = new Simulation(setup, workers);
         Simulation second = new Simulation(setup, workers);
-        for (int frame = 0; frame < 24; frame++) {
+        for (int frame = 0; frame < 40; frame++) {
             first.advanceFrame(new Cancel());
-            if (frame % 6 == 5) {
+            if (frame % 10 == 9) {
                 second.clear(first.box(), first.time());
                 List<float[]> from = state(first.fields());
                 List<float[]> to = state(second.fields());
@@ -380,7 +386,7 @@ class SimulationTest {
                     System.arraycopy(from.get(i), 0, to.get(i), 0, from.get(i).length);
                 }
                 second.restore(first.frame(), first.time(), first.stepBefore(), first.ledger());
-            } else if (frame > 5) {
+            } else if (frame > 9 && frame % 10 < 2) {
                 second.advanceFrame(new Cancel());
                 for (int i = 0; i < state(first.fields()).size(); i++) {
                     assertArrayEquals(
