@@ -70,9 +70,23 @@ public final class Pressure {
     }
 
     /// Coefficients of the lower faces along x, y, z, to be written before [#prepare]; 0 on closed
-    /// sides.
+    /// sides. Lent by the pool until [#giveBackCoefficients].
     public float[][] coefficients() {
-        return levels.getFirst().beta;
+        float[][] beta = levels.getFirst().beta;
+        for (int axis = 0; axis < 3 && beta[axis] == null; axis++) {
+            beta[axis] = pool.borrow();
+        }
+        return beta;
+    }
+
+    /// Gives the coefficients' arrays back to the pool: they must be written anew before they are
+    /// read again.
+    public void giveBackCoefficients() {
+        float[][] beta = levels.getFirst().beta;
+        for (int axis = 0; axis < 3; axis++) {
+            pool.giveBack(beta[axis]);
+            beta[axis] = null;
+        }
     }
 
     /// Takes over the coefficients to the coarser levels.

@@ -15,14 +15,12 @@ final class PressureLevel {
     float[] f;
     float[] q;
 
-    /// @param finest whose `f` and `q` are lent for each solve
+    /// @param finest whose arrays are lent
     PressureLevel(GridShape shape, boolean finest) {
         this.shape = shape;
-        this.beta =
-                new float[][] {
-                    new float[shape.size()], new float[shape.size()], new float[shape.size()]
-                };
+        this.beta = new float[3][];
         if (!finest) {
+            Arrays.setAll(beta, axis -> new float[shape.size()]);
             this.f = new float[shape.size()];
             this.q = new float[shape.size()];
         }

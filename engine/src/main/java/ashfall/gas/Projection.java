@@ -61,7 +61,7 @@ public final class Projection {
     }
 
     /// Coefficients 1/ρ of the lower faces along x, y, z, as the last [#updateDensity] left them,
-    /// m³/kg.
+    /// m³/kg; until [#forgetDensity].
     public float[][] inverseDensity() {
         return pressure.coefficients();
     }
@@ -77,6 +77,11 @@ public final class Projection {
                 (axis, at, n) ->
                         inverseDensityRow(temperature, beta[axis], at, n, shape.stride(axis)));
         closeSides(beta);
+    }
+
+    /// Leaves the arrays of the coefficients to others until the next [#updateDensity].
+    public void forgetDensity() {
+        pressure.giveBackCoefficients();
     }
 
     /// 1/ρ of n lower faces, with ρ the mean of K/T on both sides.

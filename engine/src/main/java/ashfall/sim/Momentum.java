@@ -22,8 +22,10 @@ final class Momentum {
     }
 
     /// Moves the velocities along the flow for a time step, with half the accelerations and half
-    /// the pressure on each side of the way. The pressure of the step before the last is not needed
-    /// any more then, and given back to the pool.
+    /// the pressure on each side of the way. The pressure of the step before the last and the
+    /// temperature are not needed any more then, and given back to the pool.
+    ///
+    /// The densities are found twice: their three arrays would lie idle while most others are lent.
     ///
     /// @param acceleration m/s², arrays of the pool; taken over
     /// @param wind m/s along x, y, z
@@ -37,7 +39,9 @@ final class Momentum {
         // The pressure gradient of the last two steps' mean: one step's alone would ring when
         // burning sets in.
         float now = stepBefore == 0 ? 0 : (float) (0.5 * dt / stepBefore);
-        float[][] beta = room.projection.inverseDensity();
+        Projection projection = room.projection;
+        projection.updateDensity(fields.temperature);
+        float[][] beta = projection.inverseDensity();
         Faces.forEachRow(
                 shape,
                 workers,
@@ -53,6 +57,7 @@ final class Momentum {
                                 shape.stride(axis),
                                 0.5f * dt,
                                 now));
+        projection.forgetDensity();
         pool.giveBack(fields.impulseBefore);
         fields.impulseBefore = null;
         for (int axis = 0; axis < 3; axis++) {
@@ -63,6 +68,9 @@ final class Momentum {
             pool.giveBack(carried[axis]);
             fields.velocity[axis] = acceleration[axis];
         }
+        projection.updateDensity(fields.temperature);
+        pool.giveBack(fields.temperature);
+        fields.temperature = null;
     }
 
     private static void predictRow(
@@ -148,6 +156,7 @@ final class Momentum {
         Projection.Report report =
                 room.projection.project(
                         fields.velocity, volume, wind, spare, setup.law(), voxel, (float) dt);
+        room.projection.forgetDensity();
         if (stepBefore == 0) {
             // The first step took the whole pressure after the move; as a predictor it counts half.
             for (int i = 0; i < spare.length; i++) {

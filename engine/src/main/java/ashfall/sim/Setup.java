@@ -53,7 +53,7 @@ public record Setup(
 
     /// Bytes a cell takes while a run is under way, everything resident included; measured by
     /// `SimulationTest`.
-    public static final int BYTES_PER_CELL = 112;
+    public static final int BYTES_PER_CELL = 104;
 
     /// Added to the seed for what burns unevenly, so that it is no source's.
     private static final long UNEVEN_BURN = 7919;

@@ -166,7 +166,6 @@ public final class Simulation {
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
-        Projection projection = room.projection;
         for (int axis = 0; axis < 3; axis++) {
             Faces.fillSpare(shape, fields.velocity[axis], axis);
         }
@@ -182,9 +181,6 @@ public final class Simulation {
         step = sourcesAndBurning(region, volume, step);
         double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
-        projection.updateDensity(fields.temperature);
-        pool.giveBack(fields.temperature);
-        fields.temperature = null;
         float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
         momentum.move(room, acceleration, wind, (float) dt, stepBefore);
         cancel.check();
