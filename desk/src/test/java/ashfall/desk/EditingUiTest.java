@@ -9,6 +9,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Bounds;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
+import ashfall.shot.Shape;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
@@ -37,7 +38,7 @@ class EditingUiTest extends DeskTest {
     }
 
     private double radius() {
-        return charge().number(Source.RADIUS);
+        return charge().number(Shape.RADIUS);
     }
 
     @Test
@@ -194,10 +195,10 @@ class EditingUiTest extends DeskTest {
     @Test
     void handle_dragged_movesTheSource(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-charge");
-        double before = charge().get(Source.CENTRE).x();
+        double before = charge().get(Shape.CENTRE).x();
         Point2D at = robot.point("#handle-move-x").query();
         robot.drag(at).moveBy(20, 0).moveBy(20, 0).drop();
-        double after = charge().get(Source.CENTRE).x();
+        double after = charge().get(Shape.CENTRE).x();
         assertTrue(after > before + 0.1, before + " became " + after);
         double radius = radius();
         robot.drag("#handle-radius").moveBy(-15, 0).moveBy(-15, 0).drop();

@@ -8,6 +8,7 @@ import ashfall.desk.run.Run;
 import ashfall.shot.Air;
 import ashfall.shot.Item;
 import ashfall.shot.Look;
+import ashfall.shot.Shape;
 import ashfall.shot.Source;
 
 import javafx.scene.Node;
@@ -108,7 +109,7 @@ class FirstFireUiTest extends DeskTest {
         assertEquals(10, lines.size());
         lines.subList(0, 5).forEach(line -> follow(robot, line));
         assertEquals("empty", window.document().shot().name());
-        assertEquals(0.7, item("elements.fire.sources.burner").number(Source.RADIUS));
+        assertEquals(0.7, item("elements.fire.sources.burner").number(Shape.RADIUS));
         lines.subList(5, 7).forEach(line -> follow(robot, line));
         assertEquals(1.2, item("air").number(Air.STIR_SPEED));
         assertEquals(-12.5, item("look").number(Look.EXPOSURE));

@@ -5,8 +5,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.desk.run.Run;
 import ashfall.shot.Curve;
 import ashfall.shot.NewShot;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.Source;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -38,7 +38,7 @@ class MemoryUiTest extends DeskTest {
                         window.document()
                                 .put(
                                         "elements.fireball.sources.charge",
-                                        Source.RADIUS,
+                                        Shape.RADIUS,
                                         Curve.constant(radius));
                         window.runs().startSketch();
                     });

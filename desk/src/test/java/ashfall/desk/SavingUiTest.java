@@ -5,7 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.document.RecoveryKeeper;
-import ashfall.shot.Source;
+import ashfall.shot.Shape;
 
 import javafx.scene.input.KeyCode;
 
@@ -27,7 +27,7 @@ class SavingUiTest extends DeskTest {
     private static final String CHARGE = "elements.fireball.sources.charge";
 
     private double radius() {
-        return window.document().shot().items().get(CHARGE).number(Source.RADIUS);
+        return window.document().shot().items().get(CHARGE).number(Shape.RADIUS);
     }
 
     @Test

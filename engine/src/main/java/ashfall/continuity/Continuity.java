@@ -1,6 +1,7 @@
 package ashfall.continuity;
 
 import ashfall.continuity.Stake.Measure;
+import ashfall.geometry.Body;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Curve;
@@ -9,6 +10,7 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.Source;
@@ -16,6 +18,7 @@ import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
+import ashfall.sim.Obstacles;
 import ashfall.sim.Setup;
 import ashfall.sim.SourceSettings;
 
@@ -29,6 +32,9 @@ import java.util.Map;
 public final class Continuity {
     /// Times of its size as which a fire may move before it is said.
     private static final double PACE = 2;
+
+    /// Times of a shot at which a source is looked for in obstacles.
+    private static final int LOOKS = 24;
 
     private final Shot shot;
     private final String path;
@@ -96,6 +102,7 @@ public final class Continuity {
                         checkTime(name, source);
                     }
                 });
+        checkObstacles();
         checkSetup();
         checkIgnition();
         checkPace();
@@ -119,18 +126,18 @@ public final class Continuity {
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
         SourceSettings settings = SourceSettings.of(name, source, 0, 1, 0);
-        double thinnest = Double.POSITIVE_INFINITY;
+        Body body = settings.body();
+        Vec3[] room = body.room(0, Stakes.lastSecond(shot));
         for (int axis = 0; axis < 3; axis++) {
-            double half = settings.extent(axis);
-            double at = settings.centre().get(axis);
-            if (at + half < from.get(axis) || at - half > to.get(axis)) {
+            if (room[1].get(axis) < from.get(axis) || room[0].get(axis) > to.get(axis)) {
                 add(
                         below,
                         "the source '" + name + "' lies outside the bounds; move it or widen them");
                 return;
             }
-            thinnest = Math.min(thinnest, 2 * half);
         }
+        checkBuried(name, below, settings);
+        double thinnest = 2 * body.depth();
         if (thinnest < 2 * voxel) {
             add(
                     below,
@@ -141,6 +148,55 @@ public final class Continuity {
                             Unit.METRE.figure(thinnest, 3),
                             Unit.METRE.figure(voxel, 3),
                             Unit.METRE.figure(thinnest / 2, 2)));
+        }
+    }
+
+    private void checkObstacles() {
+        shot.obstacles()
+                .forEach(
+                        (name, item) -> {
+                            double thick = 2 * Body.of(item).depth();
+                            if (item.get(Obstacle.ON) && thick < 2 * voxel) {
+                                findings.add(
+                                        new Finding(
+                                                "obstacles." + name,
+                                                String.format(
+                                                        "the obstacle '%s' is %s thin, less than"
+                                                                + " two voxels of %s, so gas may"
+                                                                + " get through; use voxels of %s"
+                                                                + " or make it thicker",
+                                                        name,
+                                                        Unit.METRE.figure(thick, 3),
+                                                        Unit.METRE.figure(voxel, 3),
+                                                        Unit.METRE.figure(thick / 2, 2))));
+                            }
+                        });
+    }
+
+    /// Says how much of a source lies in obstacles when most of it does.
+    private void checkBuried(String name, String below, SourceSettings source) {
+        Obstacles obstacles = Obstacles.of(shot);
+        double last = Stakes.lastSecond(shot);
+        double most = 0;
+        double when = 0;
+        for (int k = 0; k <= LOOKS && !obstacles.isEmpty(); k++) {
+            double seconds = last * k / LOOKS;
+            if (source.isActive(seconds, seconds + last / LOOKS)) {
+                double share = obstacles.shareOf(source.body(), seconds);
+                when = share > most ? seconds : when;
+                most = Math.max(most, share);
+            }
+        }
+        if (most > 0.01) {
+            add(
+                    below,
+                    String.format(
+                            Locale.ROOT,
+                            "%.0f %% of the source '%s' lies in an obstacle at %.2f s, where it"
+                                    + " gives nothing; move it out or make it larger",
+                            100 * most,
+                            name,
+                            when));
         }
     }
 

@@ -49,10 +49,10 @@ public record Space(Vec3 from, Vec3 to) {
                 continue;
             }
             SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0, 1, 0);
+            Vec3[] room = s.body().room(0, Stakes.lastSecond(shot));
             for (int axis = 0; axis < 3; axis++) {
-                double at = s.centre().get(axis);
-                filled.add(axis, at - s.extent(axis), at + s.extent(axis));
-                size = Math.max(size, s.extent(axis));
+                filled.add(axis, room[0].get(axis), room[1].get(axis));
+                size = Math.max(size, s.body().at(0).half(axis));
             }
         }
         if (size == 0) {

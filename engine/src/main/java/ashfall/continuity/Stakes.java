@@ -19,6 +19,7 @@ import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
 import ashfall.shot.Param.Quantity;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
@@ -163,10 +164,10 @@ public final class Stakes {
         double ground = Double.POSITIVE_INFINITY;
         for (Item s : burners) {
             heat += s.get(Source.RELEASED_FUEL).largest() * burntHeat(s) / 1000;
-            Vec3 size = s.get(Source.SIZE);
-            double r = s.number(Source.RADIUS);
-            area += s.get(Source.SHAPE).equals("box") ? size.x() * size.z() : Math.PI * r * r;
-            ground = Math.min(ground, s.get(Source.CENTRE).y());
+            Vec3 size = s.get(Shape.SIZE);
+            double r = s.number(Shape.RADIUS);
+            area += s.get(Shape.SHAPE).equals("box") ? size.x() * size.z() : Math.PI * r * r;
+            ground = Math.min(ground, s.get(Shape.CENTRE).y());
         }
         double diameter = Math.sqrt(4 * area / Math.PI);
         double scaled = Math.pow(heat, 0.4) / diameter;

@@ -5,6 +5,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
@@ -24,13 +25,22 @@ import java.util.TreeMap;
 /// @param values by path, in the order of the alphabet
 public record FiringKey(Map<String, String> values) {
     /// Raised whenever the same shot gives other bits than before.
-    public static final int NUMERICS = 11;
+    public static final int NUMERICS = 12;
 
     /// The key of an element of a shot at a fineness.
     public static FiringKey of(Shot shot, String elementName, Element element, Fineness fineness) {
         Map<String, String> all = new TreeMap<>();
         put(all, "frames", shot.frames());
         put(all, "air", shot.air());
+        int standing = 0;
+        for (var obstacle : shot.obstacles().entrySet()) {
+            if (obstacle.getValue().get(Obstacle.ON)) {
+                standing++;
+                String own = "obstacles." + obstacle.getKey();
+                all.put(own + ".place", Integer.toString(standing));
+                put(all, own, obstacle.getValue());
+            }
+        }
         String path = "elements." + elementName;
         put(all, path, element.gas());
         put(all, path + ".bounds", element.bounds());
@@ -74,7 +84,13 @@ public record FiringKey(Map<String, String> values) {
                 (path, value) -> {
                     String[] steps = path.split("\\.", 5);
                     String key = path;
-                    if (steps[0].equals("elements")) {
+                    if (steps[0].equals("obstacles")) {
+                        String own = "obstacles." + steps[1];
+                        key =
+                                "obstacles."
+                                        + named.get(own + ".place")
+                                        + path.substring(own.length());
+                    } else if (steps[0].equals("elements")) {
                         String source =
                                 String.join(
                                         ".", List.of(steps).subList(0, 4 < steps.length ? 4 : 0));

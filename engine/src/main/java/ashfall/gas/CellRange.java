@@ -24,6 +24,11 @@ public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
         return z1 - z0;
     }
 
+    /// Cells in it.
+    public int count() {
+        return isEmpty() ? 0 : width() * height() * depth();
+    }
+
     public boolean isEmpty() {
         return x1 <= x0 || y1 <= y0 || z1 <= z0;
     }

@@ -45,14 +45,22 @@ public final class Projection {
     private final Pressure pressure;
     private final double[][] partial;
     private final Sides sides;
+    private final Solids solids;
     private final Accuracy accuracy;
 
     /// @param sides which sides are closed
+    /// @param solids what stands in the gas
     /// @param pool lends the arrays of a solve
     public Projection(
-            GridShape shape, Sides sides, Accuracy accuracy, FieldPool pool, Workers workers) {
+            GridShape shape,
+            Sides sides,
+            Solids solids,
+            Accuracy accuracy,
+            FieldPool pool,
+            Workers workers) {
         this.shape = shape;
         this.sides = sides;
+        this.solids = solids;
         this.accuracy = accuracy;
         this.workers = workers;
         this.pool = pool;
@@ -178,7 +186,8 @@ public final class Projection {
             float dtSeconds) {
         closeSides(u);
         drawIn(u, wind, dtSeconds / voxel);
-        pressure.prepare();
+        solids.hold(u);
+        float[][] through = solids.isEmpty() ? u : solids.flux(u, pool);
         float[] right = pool.borrow();
         float scale = voxel / dtSeconds;
         workers.forEachSlab(
@@ -186,9 +195,9 @@ public final class Projection {
                 (z, worker) -> {
                     for (int y = 0; y < shape.ny(); y++) {
                         rightRow(
-                                u[0],
-                                u[1],
-                                u[2],
+                                through[0],
+                                through[1],
+                                through[2],
                                 volume,
                                 right,
                                 shape.at(0, y, z),
@@ -199,11 +208,23 @@ public final class Projection {
                     }
                 });
         setOuterPressure(right, volume, impulse, law);
+        float[][] beta = pressure.coefficients();
+        if (!solids.isEmpty()) {
+            for (float[] face : through) {
+                pool.giveBack(face);
+            }
+            solids.weigh(beta);
+            solids.settle(right);
+        }
+        pressure.prepare();
         double largest = accuracy.largest * voxel / dtSeconds;
+        boolean singular = sides.noneOpen() && solids.isEmpty();
         Pressure.SolveReport solved =
-                pressure.solve(impulse, right, accuracy.relative, largest, sides.noneOpen());
+                pressure.solve(impulse, right, accuracy.relative, largest, singular);
         pool.giveBack(right);
+        solids.unweigh(beta);
         correct(u, impulse);
+        solids.hold(u);
         return new Report(
                 solved.iterations(),
                 solved.relative(),

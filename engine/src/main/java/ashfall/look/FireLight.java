@@ -1,10 +1,14 @@
 package ashfall.look;
 
 import ashfall.grid.GridShape;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 
 /// The fire's own light, on a coarse grid: how much each part of the fire shines, and how much of
 /// it arrives where.
@@ -15,9 +19,13 @@ import java.util.List;
 final class FireLight {
     private static final int PATH_SAMPLES = 8;
 
+    /// Cells along each side of a bundle of lamps.
+    private static final int BUNDLE = 4;
+
     private final LightGrid grid;
     private final Volume volume;
     private final List<float[]> lamps = new ArrayList<>();
+    private final List<float[]> bundles = new ArrayList<>();
 
     FireLight(Volume volume, Shading shading, int cells, Workers workers) {
         this.volume = volume;
@@ -26,6 +34,7 @@ final class FireLight {
         this.grid = new LightGrid(volume, edge * volume.voxel, 7);
         workers.forEachSlab(grid.shape.nz(), (z, worker) -> gather(shading, edge, z));
         collectLamps();
+        bundleLamps();
         workers.forEachSlab(grid.shape.nz(), (z, worker) -> receive(z));
     }
 
@@ -95,6 +104,52 @@ final class FireLight {
                         };
                         lamps.add(lamp);
                     }
+                }
+            }
+        }
+    }
+
+    /// Lamps beside each other taken together, for surfaces: each with the place and the power of
+    /// all.
+    private void bundleLamps() {
+        double edge = BUNDLE * grid.cell;
+        Map<Long, float[]> found = new TreeMap<>();
+        for (float[] lamp : lamps) {
+            long key = 0;
+            for (int axis = 0; axis < 3; axis++) {
+                key = 1000 * key + (long) (lamp[axis] / edge);
+            }
+            float[] sum = found.computeIfAbsent(key, k -> new float[lamp.length]);
+            float green = lamp[4];
+            for (int axis = 0; axis < 3; axis++) {
+                sum[axis] += green * lamp[axis];
+                sum[3 + axis] += lamp[3 + axis];
+            }
+        }
+        for (float[] sum : found.values()) {
+            for (int axis = 0; axis < 3; axis++) {
+                sum[axis] /= sum[4];
+            }
+            bundles.add(sum);
+        }
+    }
+
+    /// Irradiance of a surface, lux, by bundled lamps and without what smoke takes away; of three
+    /// colours.
+    ///
+    /// @param at m from the corner
+    /// @param normal of the surface, outward
+    void irradiance(Vec3 at, Vec3 normal, float[] rgb) {
+        Arrays.fill(rgb, 0);
+        double least = 0.3 * BUNDLE * BUNDLE * grid.cell * grid.cell;
+        for (float[] lamp : bundles) {
+            Vec3 to = new Vec3(lamp[0], lamp[1], lamp[2]).minus(at);
+            double r2 = to.dot(to);
+            double facing = to.dot(normal) / Math.sqrt(Math.max(r2, 1e-12));
+            if (facing > 0) {
+                float got = (float) (facing / (4 * Math.PI * Math.max(least, r2)));
+                for (int c = 0; c < 3; c++) {
+                    rgb[c] += got * lamp[3 + c];
                 }
             }
         }

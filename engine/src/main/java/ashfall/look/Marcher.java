@@ -32,6 +32,7 @@ public final class Marcher {
     private final LightGrid sky;
     private final FireLight fire;
     private final Surroundings surroundings;
+    private final Bodies bodies;
     private final Keeper keeper;
     private final float[] keeperLight = new float[3];
 
@@ -55,6 +56,7 @@ public final class Marcher {
         this.volume = new Volume(frame, shading.blue() > 0);
         this.workers = workers;
         this.keeper = keeper;
+        this.bodies = new Bodies(shot, frame.seconds());
         this.sun = new LightGrid(volume, detail.sunCell * volume.voxel, 1);
         this.sky = new LightGrid(volume, 2 * detail.sunCell * volume.voxel, 1);
         this.fire = new FireLight(volume, shading, detail.fireCells, workers);
@@ -74,6 +76,7 @@ public final class Marcher {
                         volume,
                         shading,
                         fire,
+                        bodies,
                         detail.groundPoints,
                         0.75 * detail.sunCell * volume.voxel,
                         workers);
@@ -196,18 +199,51 @@ public final class Marcher {
                     ground = Double.POSITIVE_INFINITY;
                 }
                 float jitter = Seeded.unit(0, 0, 0, pixel);
-                double standing = keeper == null ? ground : keeper.distance(view, d);
-                march(d, 0, Math.min(ground, standing), jitter);
-                if (standing < ground) {
+                double body = bodies.hit(view.eye(), d, ground);
+                double end = Math.min(ground, body);
+                double standing = keeper == null ? end : keeper.distance(view, d);
+                march(d, 0, Math.min(end, standing), jitter);
+                if (standing < end) {
                     addKeeper(d, standing);
-                    march(d, standing, ground, jitter);
+                    march(d, standing, end, jitter);
                 }
                 opacity[pixel] = 1 - clear;
                 emitted[pixel] = shone;
-                if (clear > OPAQUE) {
+                if (clear > OPAQUE && body < ground) {
+                    addBody(d, body);
+                } else if (clear > OPAQUE) {
                     surroundings.add(view, d, ground, clear, light);
                 }
                 System.arraycopy(light, 0, rgb, 3 * pixel, 3);
+            }
+        }
+
+        /// Adds the light that a body throws back where a ray meets it.
+        private void addBody(Vec3 d, double distance) {
+            Vec3 place = view.eye().plus(d.times(distance));
+            double pixel = distance * view.width() / width;
+            Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
+            Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
+            Vec3 at = before.minus(new Vec3(volume.corner[0], volume.corner[1], volume.corner[2]));
+            double facing = Math.max(0, normal.dot(shading.towardsSun()));
+            double sunny =
+                    facing == 0 || bodies.shades(before, shading.towardsSun())
+                            ? 0
+                            : facing
+                                    * volume.transmittance(
+                                            shading,
+                                            (float) at.x(),
+                                            (float) at.y(),
+                                            (float) at.z(),
+                                            shading.towardsSun(),
+                                            2 * volume.voxel);
+            fire.irradiance(at, normal, glow);
+            for (int k = 0; k < 3; k++) {
+                double irradiance =
+                        sunny * shading.sunlight().get(k)
+                                + 0.5 * (1 + normal.y()) * shading.skylight().get(k)
+                                + shading.spill() * glow[k];
+                light[k] += (float) (clear * Bodies.albedo(k, place) * irradiance / Math.PI);
             }
         }
 

@@ -9,6 +9,7 @@ import ashfall.work.Workers;
 final class Surroundings {
     private final Volume volume;
     private final Shading shading;
+    private final Bodies bodies;
     private final int points;
     private final double shadowStep;
     private final double size;
@@ -22,11 +23,13 @@ final class Surroundings {
             Volume volume,
             Shading shading,
             FireLight fire,
+            Bodies bodies,
             int points,
             double shadowStep,
             Workers workers) {
         this.volume = volume;
         this.shading = shading;
+        this.bodies = bodies;
         this.points = points;
         this.shadowStep = shadowStep;
         this.size = 6 * Math.max(volume.size(0), volume.size(2));
@@ -74,7 +77,7 @@ final class Surroundings {
         float z = (float) (wz - volume.corner[2]);
         double height = Math.max(0, shading.towardsSun().y());
         double shadow =
-                height == 0
+                height == 0 || bodies.shades(new Vec3(wx, 1e-3, wz), shading.towardsSun())
                         ? 0
                         : height
                                 * volume.transmittance(

@@ -97,11 +97,11 @@ public final class NewShot {
         double height = Math.max(4 * radius, 0.235 * Math.pow(heat, 0.4) - 2.04 * radius);
         Item source =
                 Item.of(Source.BURNER)
-                        .with(Source.SHAPE, "disc")
-                        .with(Source.CENTRE, new Vec3(0, round(0.1 * radius), 0))
-                        .with(Source.RADIUS, radius)
+                        .with(Shape.SHAPE, "disc")
+                        .with(Shape.CENTRE, new Vec3(0, round(0.1 * radius), 0))
+                        .with(Shape.RADIUS, radius)
                         .with(
-                                Source.SIZE,
+                                Shape.SIZE,
                                 new Vec3(round(2 * radius), round(0.2 * radius), round(2 * radius)))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.RELEASED_FUEL, heat * 1e3 / fuel.heat());
@@ -109,10 +109,10 @@ public final class NewShot {
         double lighting = round(Math.max(0.2 * heat, 1000 * radius * radius * radius));
         Item pilot =
                 Item.of(Source.IGNITER)
-                        .with(Source.SHAPE, "disc")
-                        .with(Source.CENTRE, new Vec3(0, round(0.25 * radius), 0))
-                        .with(Source.RADIUS, round(0.5 * radius))
-                        .with(Source.SIZE, new Vec3(radius, round(0.5 * radius), radius))
+                        .with(Shape.SHAPE, "disc")
+                        .with(Shape.CENTRE, new Vec3(0, round(0.25 * radius), 0))
+                        .with(Shape.RADIUS, round(0.5 * radius))
+                        .with(Shape.SIZE, new Vec3(radius, round(0.5 * radius), radius))
                         .with(
                                 Source.HEAT,
                                 Curve.through(
@@ -135,8 +135,8 @@ public final class NewShot {
         double radius = own.values().containsKey(RADIUS) ? own.number(RADIUS) : 0.1 * size;
         Item charge =
                 Item.of(Source.CHARGE)
-                        .with(Source.CENTRE, new Vec3(0, round(radius), 0))
-                        .with(Source.RADIUS, round(radius))
+                        .with(Shape.CENTRE, new Vec3(0, round(radius), 0))
+                        .with(Shape.RADIUS, round(radius))
                         .with(Source.TEMPERATURE, own.number(TEMPERATURE))
                         .with(Source.TOTAL, mass)
                         .with(
@@ -154,8 +154,8 @@ public final class NewShot {
                         .with(Source.GRAIN, round(0.5 * radius));
         Item igniter =
                 Item.of(Source.IGNITER)
-                        .with(Source.CENTRE, new Vec3(0, round(radius), 0))
-                        .with(Source.RADIUS, round(radius))
+                        .with(Shape.CENTRE, new Vec3(0, round(radius), 0))
+                        .with(Shape.RADIUS, round(radius))
                         .with(
                                 Source.HEAT,
                                 Curve.through(
@@ -177,8 +177,8 @@ public final class NewShot {
         double volume = 4.0 / 3.0 * Math.PI * radius * radius * radius;
         Item source =
                 Item.of(Source.CHARGE)
-                        .with(Source.CENTRE, new Vec3(0, round(3 * radius), 0))
-                        .with(Source.RADIUS, round(radius))
+                        .with(Shape.CENTRE, new Vec3(0, round(3 * radius), 0))
+                        .with(Shape.RADIUS, round(radius))
                         .with(Source.TEMPERATURE, temperature)
                         .with(Source.UNEVEN, 0)
                         .with(

@@ -470,6 +470,67 @@ public sealed interface Param<T> {
         }
     }
 
+    /// Places over time. On the command line as JSON.
+    record Path(Words words) implements Param<Route> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
+        @Override
+        public Route byDefault() {
+            return Route.NONE;
+        }
+
+        @Override
+        public Route read(JsonNode node) {
+            if (node.isTextual() && node.textValue().isBlank()) {
+                return Route.NONE;
+            }
+            if (!node.isArray()) {
+                throw new IllegalArgumentException("it must be [[seconds, x, y, z], ...]");
+            }
+            List<Route.Point> points = new ArrayList<>();
+            for (JsonNode point : node) {
+                if (!point.isArray() || point.size() != 4) {
+                    throw new IllegalArgumentException(
+                            "each point of a path is [seconds, x, y, z]");
+                }
+                double[] v = new double[4];
+                for (int i = 0; i < 4; i++) {
+                    Unit unit = i == 0 ? Unit.SECOND : Unit.METRE;
+                    v[i] = Quantity.scalar(point.get(i), unit);
+                    if (!(Math.abs(v[i]) <= 1e5)) {
+                        throw new IllegalArgumentException(
+                                unit.show(v[i]) + " is out of range; it must be within 100,000");
+                    }
+                }
+                points.add(new Route.Point(v[0], new Vec3(v[1], v[2], v[3])));
+            }
+            return new Route(points);
+        }
+
+        @Override
+        public JsonNode write(Route value) {
+            ArrayNode node = JsonNodeFactory.instance.arrayNode();
+            value.points()
+                    .forEach(
+                            p ->
+                                    node.addArray()
+                                            .add(p.seconds())
+                                            .add(p.place().x())
+                                            .add(p.place().y())
+                                            .add(p.place().z()));
+            return node;
+        }
+
+        @Override
+        public String range() {
+            return "points [seconds, x, y, z] in s and m, by default none";
+        }
+    }
+
     /// All declared parameters of a kind of item by key, for reading.
     static Map<String, Param<?>> byKey(List<Param<?>> params) {
         Map<String, Param<?>> map = new java.util.LinkedHashMap<>();

@@ -6,12 +6,13 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air and light, a camera, a look, and a list of elements by name.
-/// Immutable.
+/// The document: one site with its air, obstacles and light, a camera, a look, and a list of
+/// elements by name. Immutable.
 public record Shot(
         String name,
         Item frames,
         Item air,
+        Map<String, Item> obstacles,
         Map<String, Element> elements,
         Item camera,
         Item sun,
@@ -19,6 +20,7 @@ public record Shot(
         Map<String, JsonNode> unknown) {
 
     public Shot {
+        obstacles = Collections.unmodifiableMap(new LinkedHashMap<>(obstacles));
         elements = Collections.unmodifiableMap(new LinkedHashMap<>(elements));
         unknown = Collections.unmodifiableMap(new LinkedHashMap<>(unknown));
     }
@@ -30,19 +32,21 @@ public record Shot(
                 Item.of(Frames.KIND),
                 Item.of(Air.KIND),
                 Map.of(),
+                Map.of(),
                 Item.of(Camera.KIND),
                 Item.of(Sun.KIND),
                 Item.of(Look.KIND),
                 Map.of());
     }
 
-    /// May an element or a source be called so? Letters, digits and hyphens, a letter first.
+    /// May an element, a source or an obstacle be called so? Letters, digits and hyphens, a letter
+    // first.
     public static boolean isName(String text) {
         return text.matches("[A-Za-z][A-Za-z0-9-]*");
     }
 
     public Shot withName(String next) {
-        return new Shot(next, frames, air, elements, camera, sun, look, unknown);
+        return new Shot(next, frames, air, obstacles, elements, camera, sun, look, unknown);
     }
 
     public Shot withElement(String elementName, Element element) {
@@ -52,7 +56,17 @@ public record Shot(
     }
 
     public Shot withElements(Map<String, Element> next) {
-        return new Shot(name, frames, air, next, camera, sun, look, unknown);
+        return new Shot(name, frames, air, obstacles, next, camera, sun, look, unknown);
+    }
+
+    public Shot withObstacle(String obstacleName, Item obstacle) {
+        Map<String, Item> next = new LinkedHashMap<>(obstacles);
+        next.put(obstacleName, obstacle);
+        return withObstacles(next);
+    }
+
+    public Shot withObstacles(Map<String, Item> next) {
+        return new Shot(name, frames, air, next, elements, camera, sun, look, unknown);
     }
 
     /// All items by their path in the file: `air`, `elements.store.sources.oil`.
@@ -60,6 +74,7 @@ public record Shot(
         Map<String, Item> all = new LinkedHashMap<>();
         all.put("frames", frames);
         all.put("air", air);
+        obstacles.forEach((obstacle, item) -> all.put("obstacles." + obstacle, item));
         all.put("camera", camera);
         all.put("sun", sun);
         all.put("look", look);
@@ -81,18 +96,26 @@ public record Shot(
     /// @throws IllegalArgumentException when there is no item at the path
     public Shot with(String path, Item item) {
         return switch (path) {
-            case "frames" -> new Shot(name, item, air, elements, camera, sun, look, unknown);
-            case "air" -> new Shot(name, frames, item, elements, camera, sun, look, unknown);
-            case "camera" -> new Shot(name, frames, air, elements, item, sun, look, unknown);
-            case "sun" -> new Shot(name, frames, air, elements, camera, item, look, unknown);
-            case "look" -> new Shot(name, frames, air, elements, camera, sun, item, unknown);
+            case "frames" ->
+                    new Shot(name, item, air, obstacles, elements, camera, sun, look, unknown);
+            case "air" ->
+                    new Shot(name, frames, item, obstacles, elements, camera, sun, look, unknown);
+            case "camera" ->
+                    new Shot(name, frames, air, obstacles, elements, item, sun, look, unknown);
+            case "sun" ->
+                    new Shot(name, frames, air, obstacles, elements, camera, item, look, unknown);
+            case "look" ->
+                    new Shot(name, frames, air, obstacles, elements, camera, sun, item, unknown);
             default -> {
-                String[] steps = path.split("\\.");
-                Element element = steps.length < 2 ? null : elements.get(steps[1]);
-                if (element == null || !items().containsKey(path)) {
+                if (!items().containsKey(path)) {
                     throw new IllegalArgumentException(
                             "the shot '" + name + "' has no item '" + path + "'");
                 }
+                String[] steps = path.split("\\.");
+                if (steps[0].equals("obstacles")) {
+                    yield withObstacle(steps[1], item);
+                }
+                Element element = elements.get(steps[1]);
                 yield withElement(
                         steps[1],
                         steps.length == 4

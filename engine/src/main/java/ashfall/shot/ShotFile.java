@@ -14,9 +14,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "elements": {NAME: {"kind":
-/// "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources": {NAME: {"kind": "charge", …}}}},
-/// "camera": {…}, "sun": {…}, "look": {…}}`.
+/// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
+/// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
+/// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
 /// refused with file, key, value and what would be right.
@@ -98,6 +98,12 @@ public final class ShotFile {
                     checkedName(entry.getKey(), "elements"),
                     element("elements." + entry.getKey(), entry.getValue()));
         }
+        Map<String, Item> obstacles = new LinkedHashMap<>();
+        for (var entry : object(root, "obstacles").properties()) {
+            String name = checkedName(entry.getKey(), "obstacles");
+            String path = "obstacles." + name;
+            obstacles.put(name, item(Obstacle.KIND, path, object(root.get("obstacles"), name)));
+        }
         Map<String, JsonNode> unknown =
                 unclaimed(
                         root,
@@ -107,6 +113,7 @@ public final class ShotFile {
                                 "name",
                                 "frames",
                                 "air",
+                                "obstacles",
                                 "elements",
                                 "camera",
                                 "sun",
@@ -116,6 +123,7 @@ public final class ShotFile {
                         root.path("name").asText("untitled"),
                         item(Frames.KIND, "frames", object(root, "frames")),
                         item(Air.KIND, "air", object(root, "air")),
+                        obstacles,
                         elements,
                         item(Camera.KIND, "camera", object(root, "camera")),
                         item(Sun.KIND, "sun", object(root, "sun")),
@@ -293,6 +301,10 @@ public final class ShotFile {
         root.put("name", shot.name());
         root.set("frames", node(shot.frames()));
         root.set("air", node(shot.air()));
+        if (!shot.obstacles().isEmpty()) {
+            ObjectNode obstacles = root.putObject("obstacles");
+            shot.obstacles().forEach((name, item) -> obstacles.set(name, node(item)));
+        }
         ObjectNode elements = root.putObject("elements");
         shot.elements().forEach((name, element) -> elements.set(name, node(element)));
         root.set("camera", node(shot.camera()));

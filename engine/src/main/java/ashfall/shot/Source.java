@@ -24,43 +24,14 @@ public final class Source {
                                             + " keeps its settings."),
                     true);
 
-    public static final Choice SHAPE =
-            new Choice(
-                    Words.of("shape", "Shape", GAS)
-                            .does("Form of the space in which the source gives."),
-                    List.of("sphere", "box", "disc"),
-                    "sphere");
-    public static final Vector CENTRE =
-            new Vector(
-                    Words.of("centre", "Centre", GAS)
-                            .words("lower", "higher")
-                            .does("Where the middle of the source is."),
-                    Unit.METRE,
-                    -1e5,
-                    1e5,
-                    new Vec3(0, 0.5, 0));
-    public static final Quantity RADIUS =
-            Quantity.of("radius", "Radius", Unit.METRE, 0.5, GAS)
-                    .hard(0.0005, 1000)
-                    .usual(0.05, 5)
-                    .words("smaller", "larger")
-                    .mark(0.1, "hand")
-                    .mark(1, "door")
-                    .mark(10, "house")
+    public static final Quantity SOFT =
+            Quantity.of("soft", "Soft edge", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0, 1)
+                    .words("hard", "soft")
                     .does(
-                            "Radius of a sphere or disc; the same fuel in a larger one burns"
-                                    + " softer and cooler.");
-    public static final Vector SIZE =
-            new Vector(
-                    Words.of("size", "Size", GAS)
-                            .words("smaller", "larger")
-                            .does(
-                                    "Edges of a box; for a disc its height is the middle"
-                                            + " number."),
-                    Unit.METRE,
-                    0.0005,
-                    1000,
-                    new Vec3(1, 0.2, 1));
+                            "How deep into the source it fades in from the edge; 1 reaches its"
+                                    + " middle.");
     public static final Quantity TEMPERATURE =
             Quantity.of("temperature", "Release temperature", Unit.KELVIN, 400, GAS)
                     .hard(200, 3500)
@@ -199,6 +170,15 @@ public final class Source {
                     .does(
                             "Speed away from the middle that the gas gets; more throws fuel"
                                     + " further and tears it up.");
+    public static final Quantity INHERITED =
+            Quantity.of("release.inherited", "Passes its motion on", Unit.NONE, 1, GAS)
+                    .hard(0, 5)
+                    .usual(0.5, 1.5)
+                    .words("none", "more than its own")
+                    .mark(1, "as it moves")
+                    .does(
+                            "How much of its own speed a moving source gives to the gas in it; 1 is"
+                                    + " as it moves, 0 leaves the gas behind.");
     public static final Quantity UNEVEN =
             Quantity.of("uneven", "Even to ragged", Unit.NONE, 0.3, GAS)
                     .hard(0, 1)
@@ -215,6 +195,15 @@ public final class Source {
                     .does(
                             "Size of the patches; broad ones shape lobes, fine ones only ruffle"
                                     + " the edge.");
+    public static final Vector DRIFT =
+            new Vector(
+                    Words.of("drift", "Patches drift", GAS)
+                            .words("one way", "the other")
+                            .does("Speed at which the patches roll through the source."),
+                    Unit.METRE_PER_SECOND,
+                    -100,
+                    100,
+                    new Vec3(0, 0, 0));
     public static final Quantity FLICKER =
             Quantity.of("flicker.amount", "Flicker", Unit.NONE, 0, GAS)
                     .hard(0, 1)
@@ -227,30 +216,29 @@ public final class Source {
                     .usual(0.1, 2)
                     .words("nervous", "slow")
                     .does("Time from one swell to the next, about.");
-    private static final Param<?>[] ALL = {
-        ON,
-        SHAPE,
-        CENTRE,
-        RADIUS,
-        SIZE,
-        TEMPERATURE,
-        BURNS,
-        RELEASED_FUEL,
-        TOTAL,
-        GIVEN_AIR,
-        HEAT,
-        HOTTEST,
-        SMOKE,
-        VOLUME,
-        KEPT_FUEL,
-        KEPT_TEMPERATURE,
-        KEPT_SMOKE,
-        PUSH,
-        UNEVEN,
-        GRAIN,
-        FLICKER,
-        FLICKER_EVERY
-    };
+    private static final Param<?>[] ALL =
+            Shape.around(
+                    ON,
+                    SOFT,
+                    TEMPERATURE,
+                    BURNS,
+                    RELEASED_FUEL,
+                    TOTAL,
+                    GIVEN_AIR,
+                    HEAT,
+                    HOTTEST,
+                    SMOKE,
+                    VOLUME,
+                    KEPT_FUEL,
+                    KEPT_TEMPERATURE,
+                    KEPT_SMOKE,
+                    PUSH,
+                    INHERITED,
+                    UNEVEN,
+                    GRAIN,
+                    DRIFT,
+                    FLICKER,
+                    FLICKER_EVERY);
 
     /// Bursts once.
     public static final Kind CHARGE = Kind.of("charge", "Charge", ALL);
@@ -263,18 +251,17 @@ public final class Source {
             Kind.of(
                     "igniter",
                     "Igniter",
-                    ON,
-                    SHAPE,
-                    CENTRE,
-                    RADIUS,
-                    SIZE,
-                    HEAT,
-                    HOTTEST,
-                    KEPT_TEMPERATURE,
-                    UNEVEN,
-                    GRAIN,
-                    FLICKER,
-                    FLICKER_EVERY);
+                    Shape.around(
+                            ON,
+                            SOFT,
+                            HEAT,
+                            HOTTEST,
+                            KEPT_TEMPERATURE,
+                            UNEVEN,
+                            GRAIN,
+                            DRIFT,
+                            FLICKER,
+                            FLICKER_EVERY));
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
 

@@ -10,6 +10,7 @@ import java.util.Locale;
 public enum Unit {
     NONE(""),
     METRE("m", "cm", 0.01, "mm", 0.001, "km", 1000.0),
+    DEGREE("°", "deg", 1.0),
     SECOND("s", "ms", 0.001, "min", 60.0),
     KELVIN("K"),
     KILOGRAM("kg", "g", 0.001, "t", 1000.0),

@@ -58,6 +58,7 @@ final class Momentum {
                                 0.5f * dt,
                                 now));
         projection.forgetDensity();
+        room.solids.hold(carried);
         pool.giveBack(fields.impulseBefore);
         fields.impulseBefore = null;
         for (int axis = 0; axis < 3; axis++) {

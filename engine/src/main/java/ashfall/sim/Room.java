@@ -6,6 +6,7 @@ import ashfall.gas.Forces;
 import ashfall.gas.GasFields;
 import ashfall.gas.Projection;
 import ashfall.gas.ScalarTransport;
+import ashfall.gas.Solids;
 import ashfall.gas.Strain;
 import ashfall.gas.VelocityTransport;
 import ashfall.grid.Box;
@@ -23,6 +24,7 @@ final class Room {
     final GridShape shape;
     final FieldPool pool;
     final GasFields fields;
+    final Solids solids;
     final List<SourceStage> sources = new ArrayList<>();
     final Strain strain;
     final Burning burning;
@@ -48,9 +50,19 @@ final class Room {
                         setup.oxygenShare(),
                         setup.burning().reactions().size(),
                         setup.wind().layers(seconds, box, setup.lattice()));
+        Obstacles obstacles = setup.obstacles();
+        if (obstacles.isEmpty()) {
+            this.solids = Solids.none();
+        } else {
+            this.solids =
+                    new Solids(box, setup.lattice(), setup.sides(), obstacles.isMoving(), workers);
+            double before = seconds - setup.rate().seconds(1);
+            solids.place(obstacles.at(before, seconds, 1));
+            solids.hold(fields.velocity);
+        }
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
-                sources.add(new SourceStage(source, box, setup));
+                sources.add(new SourceStage(source, box, setup, solids, seconds));
             }
         }
         this.strain = new Strain(shape, workers);
@@ -62,7 +74,8 @@ final class Room {
                 new ScalarTransport(
                         shape, fields.contents.length, setup.motion().scalars(), workers);
         this.projection =
-                new Projection(shape, setup.sides(), setup.motion().accuracy(), pool, workers);
+                new Projection(
+                        shape, setup.sides(), solids, setup.motion().accuracy(), pool, workers);
         this.activity = new Activity(shape, workers);
     }
 

@@ -45,6 +45,7 @@ public record Setup(
         Forces.Settings forces,
         Burning.Settings burning,
         List<SourceSettings> sources,
+        Obstacles obstacles,
         FrameRate rate,
         long firstFrame) {
 
@@ -268,6 +269,7 @@ public record Setup(
                         where(air.get(Air.STIR_IN))),
                 burning,
                 List.copyOf(sources),
+                Obstacles.of(shot),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
     }
@@ -321,7 +323,8 @@ public record Setup(
         CellRange all = CellRange.NONE;
         for (SourceSettings source : sources) {
             if (fit.moves() && source.isActive(seconds, SourceSettings.EVER)) {
-                all = all.union(SourceStage.covered(source, box, lattice));
+                double to = seconds + rate.seconds(1);
+                all = all.union(SourcePlace.covered(source, box, lattice, seconds, to));
             }
         }
         return fit.first(all);

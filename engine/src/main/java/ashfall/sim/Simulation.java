@@ -8,6 +8,7 @@ import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
 import ashfall.gas.Region;
+import ashfall.gas.Solids;
 import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -94,6 +95,11 @@ public final class Simulation {
         return room.box;
     }
 
+    /// What stands in the gas, as it is now.
+    Solids solids() {
+        return room.solids;
+    }
+
     public Ledger ledger() {
         return ledger;
     }
@@ -162,7 +168,7 @@ public final class Simulation {
     /// One step of at most the stability limits' length, ending at `end` at the latest.
     private void step(double end, Steps steps, Cancel cancel) {
         cancel.check();
-        Region gas = fitBox(steps);
+        Region gas = fitBox(end, steps);
         GasFields fields = room.fields;
         GridShape shape = room.shape;
         FieldPool pool = room.pool;
@@ -172,6 +178,7 @@ public final class Simulation {
         Faces.fillSpare(shape, fields.temperature, -1);
         Region region = active(gas, end);
         room.strain.find(fields.velocity, region, voxel, fields.strain);
+        room.solids.calm(fields.strain);
         float[][] acceleration = {pool.borrow(), pool.borrow(), pool.borrow()};
         float stir = setup.motion().stirring(time);
         double gasTime = setup.motion().gasSeconds(0, time);
@@ -179,8 +186,13 @@ public final class Simulation {
         float[] volume = pool.borrow();
         double step = stableStep(end, acceleration, steps.count);
         step = sourcesAndBurning(region, volume, step);
+        boolean last = end - (time + step) < 1e-9;
+        double to = last ? end : time + step;
         double dt = setup.motion().gasSeconds(time, time + step);
         cancel.check();
+        if (room.solids.isMoving()) {
+            room.solids.place(setup.obstacles().at(time, to, dt / step));
+        }
         float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
         momentum.move(room, acceleration, wind, (float) dt, stepBefore);
         cancel.check();
@@ -200,6 +212,10 @@ public final class Simulation {
         int reach = 1 + (int) (fastest * dt / voxel);
         region = reach > RIM ? region.grown(reach - RIM).rounded() : region;
         boolean turned = ((frame + steps.count) & 1) != 0;
+        float[][] projected = fields.velocity.clone();
+        if (!room.solids.isEmpty()) {
+            System.arraycopy(room.solids.flux(projected, pool), 0, fields.velocity, 0, 3);
+        }
         room.scalars.advance(
                 fields,
                 volume,
@@ -209,19 +225,22 @@ public final class Simulation {
                 (float) fastest,
                 (float) hottest,
                 turned);
+        for (int axis = 0; axis < 3 && !room.solids.isEmpty(); axis++) {
+            pool.giveBack(fields.velocity[axis]);
+            fields.velocity[axis] = projected[axis];
+        }
         pool.giveBack(volume);
         ledger = ledger.plus(room.scalars);
         fields.temperature = pool.borrow();
         Arrays.fill(fields.temperature, (float) law.temperatureOfEnthalpy(0));
         room.activity.temperatures(fields, law, region);
         stepBefore = dt;
-        boolean last = end - (time + step) < 1e-9;
-        time = last ? end : time + step;
+        time = to;
         steps.count++;
     }
 
     /// Lets the box follow the gas; returns what differs from still air, in its cells.
-    private Region fitBox(Steps steps) {
+    private Region fitBox(double end, Steps steps) {
         Region gas = room.activity.region(room.fields);
         BoxFit fit = setup.fit();
         if (!fit.moves()) {
@@ -231,7 +250,7 @@ public final class Simulation {
         CellRange kept = visible;
         for (SourceStage source : room.sources) {
             if (source.isActive(time, SourceSettings.EVER)) {
-                kept = kept.union(source.range());
+                kept = kept.union(source.range(time, end));
             }
         }
         steps.met.addAll(fit.met(room.box, visible));
@@ -251,7 +270,7 @@ public final class Simulation {
         Region region = gas;
         for (SourceStage source : room.sources) {
             if (source.isActive(time, end)) {
-                region = region.with(source.range());
+                region = region.with(source.range(time, end));
             }
         }
         return region.grown(RIM).rounded();

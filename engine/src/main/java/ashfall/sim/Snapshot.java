@@ -1,6 +1,7 @@
 package ashfall.sim;
 
 import ashfall.gas.GasFields;
+import ashfall.gas.Solids;
 import ashfall.grid.Box;
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
@@ -75,6 +76,7 @@ public final class Snapshot {
         Bricks bricks =
                 new Bricks(
                         simulation.box(),
+                        simulation.solids(),
                         scalars,
                         f.velocity,
                         !Gas.isFull("velocity", full),
@@ -140,9 +142,11 @@ public final class Snapshot {
 
     /// Looks through the box brick by brick.
     ///
+    /// @param solids in which nothing is shown but how they move
     /// @param mirrored whether all is there once more on the other side of x = 0
     private record Bricks(
             Box box,
+            Solids solids,
             List<Scalar> scalars,
             float[][] velocity,
             boolean halfVelocity,
@@ -192,7 +196,8 @@ public final class Snapshot {
                     for (int x = 0; x < 8; x++, i++) {
                         int v = x + 8 * y + 64 * z;
                         float value = s.mass == null ? s.field[i] : s.field[i] * s.mass[i];
-                        boolean active = Math.abs(value - s.background) > s.threshold;
+                        boolean active =
+                                Math.abs(value - s.background) > s.threshold && !solids.isSolid(i);
                         values[v] = active ? value : background;
                         if (active) {
                             mask[z] |= 1L << (v & 63);

@@ -1,5 +1,6 @@
 package ashfall.sim;
 
+import ashfall.geometry.Body;
 import ashfall.grid.Noise;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
@@ -9,6 +10,9 @@ import ashfall.shot.Vec3;
 
 /// A source with its parameters read out: where it is, and what it releases when.
 ///
+/// @param soft how deep its edge reaches, over its depth
+/// @param inherited share of its own motion that the gas in it takes on
+/// @param drift m/s of its patches
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
 /// @param burns which of the element's fuels it gives: 0 is the element's own
@@ -17,10 +21,9 @@ import ashfall.shot.Vec3;
 /// @param hottest K: gas that hot takes no heat
 public record SourceSettings(
         String name,
-        String shape,
-        Vec3 centre,
-        double radius,
-        Vec3 size,
+        Body body,
+        double soft,
+        double inherited,
         Curve temperature,
         Curve releasedFuel,
         boolean isTotal,
@@ -34,6 +37,7 @@ public record SourceSettings(
         Kept kept,
         double uneven,
         double grain,
+        Vec3 drift,
         double flicker,
         double flickerEvery,
         long seed) {
@@ -63,10 +67,9 @@ public record SourceSettings(
     public static SourceSettings of(String name, Item item, int burns, double ragged, long seed) {
         return new SourceSettings(
                 name,
-                item.get(Source.SHAPE),
-                item.get(Source.CENTRE),
-                item.number(Source.RADIUS),
-                item.get(Source.SIZE),
+                Body.of(item),
+                item.number(Source.SOFT),
+                number(item, Source.INHERITED),
                 curve(item, Source.TEMPERATURE),
                 scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
                 total(item) > 0,
@@ -83,6 +86,7 @@ public record SourceSettings(
                         curve(item, Source.KEPT_SMOKE)),
                 Math.min(1, ragged * item.number(Source.UNEVEN)),
                 item.number(Source.GRAIN),
+                item.get(Source.DRIFT),
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),
                 seed);
@@ -128,7 +132,7 @@ public record SourceSettings(
     }
 
     /// Does it give anything between two times?
-    boolean isActive(double from, double to) {
+    public boolean isActive(double from, double to) {
         return releasedFuel.integral(from, to) > 0
                 || heat.integral(from, to) > 0
                 || smoke.integral(from, to) > 0
@@ -146,39 +150,34 @@ public record SourceSettings(
                         1 + 2.2 * flicker * Noise.octaves(seed, seconds / flickerEvery, 0.5, 0.5));
     }
 
-    /// How much of a source a point belongs to: 1 inside, 0 outside, falling over the voxel at the
-    /// edge.
-    double cover(double x, double y, double z, double voxel) {
-        double dx = x - centre.x();
-        double dy = y - centre.y();
-        double dz = z - centre.z();
-        double inside;
-        if (shape.equals("sphere")) {
-            inside = radius - Math.sqrt(dx * dx + dy * dy + dz * dz);
-        } else if (shape.equals("disc")) {
-            inside = Math.min(radius - Math.sqrt(dx * dx + dz * dz), 0.5 * size.y() - Math.abs(dy));
-        } else {
-            inside =
-                    Math.min(
-                            0.5 * size.x() - Math.abs(dx),
-                            Math.min(0.5 * size.y() - Math.abs(dy), 0.5 * size.z() - Math.abs(dz)));
-        }
-        return Math.max(0, Math.min(1, 0.5 + inside / voxel));
+    /// Do its place or its patches change with time?
+    boolean isChanging() {
+        return body.isMoving() || drift.length() > 0;
     }
 
-    /// Strength of the patches at a point: 1 when even, 0 to about 2 when ragged.
-    double patch(double x, double y, double z) {
-        return uneven == 0
-                ? 1
-                : Math.max(
-                        0, 1 + 2.2 * uneven * Noise.octaves(seed, x / grain, y / grain, z / grain));
+    /// How much of the source a point belongs to: 1 inside, 0 outside, falling over the voxel at
+    /// the edge or over its soft rim.
+    double cover(Body.Placed placed, double x, double y, double z, double voxel) {
+        double inside = 0.5 * voxel - placed.distance(x, y, z);
+        return Math.max(0, Math.min(1, inside / (voxel + soft * body.depth())));
     }
 
-    /// Half the extent of the shape along an axis, m.
-    public double extent(int axis) {
-        if (shape.equals("sphere")) {
-            return radius;
+    /// Strength of the patches at a point: 1 when even, 0 to about 2 when ragged. They go where the
+    /// source goes, and drift.
+    double patch(double seconds, double x, double y, double z) {
+        if (uneven == 0) {
+            return 1;
         }
-        return shape.equals("disc") && axis != 1 ? radius : 0.5 * size.get(axis);
+        Vec3 by = body.gone(seconds).plus(drift.times(seconds));
+        return Math.max(
+                0,
+                1
+                        + 2.2
+                                * uneven
+                                * Noise.octaves(
+                                        seed,
+                                        (x - by.x()) / grain,
+                                        (y - by.y()) / grain,
+                                        (z - by.z()) / grain));
     }
 }

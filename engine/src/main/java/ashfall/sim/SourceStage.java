@@ -4,30 +4,30 @@ import ashfall.burn.Fuel;
 import ashfall.gas.CellRange;
 import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
+import ashfall.gas.Solids;
 import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
-import ashfall.grid.Lattice;
 import ashfall.shot.ShotException;
 
-/// Gives a source's releases to the cells it covers. Amounts are the exact integrals of the curves
-/// over the step, spread by weights that sum to one, so that neither the voxel nor the step changes
-/// what is given.
+/// Gives a source's releases to the cells it covers, as [SourcePlace] finds them. Amounts are the
+/// exact integrals of the curves over the step, spread by weights that sum to one, so that neither
+/// the voxel nor the step changes what is given.
 final class SourceStage {
     /// Time in which a push brings gas to its speed, s.
     private static final double PUSH_TIME = 0.02;
 
     private final SourceSettings source;
     private final Box box;
+    private final Setup setup;
+    private final Solids solids;
     private final GridShape shape;
-    private final CellRange range;
-    private final float[] weight;
 
-    /// How much of a cell is kept at what the source keeps, 0 to 1; null where it keeps nothing.
-    private final float[] kept;
+    /// Where the source is in the step in hand, and for which times that holds.
+    private SourcePlace place;
 
-    /// See [#outward(int, double, double, double, double)]; null without a push.
-    private final float[][] outward;
+    private double placedFrom;
+    private double placedTo;
     private final double cellVolume;
 
     /// kg of air given with a kg of fuel, and what a kg of it holds of oxygen.
@@ -44,145 +44,53 @@ final class SourceStage {
     /// What a step gave: kg of fuel, J of heat and J carried by warm gas over ambient, kg of smoke.
     record Given(double fuel, double heat, double smoke) {}
 
-    SourceStage(SourceSettings source, Box box, Setup setup) {
-        Lattice lattice = setup.lattice();
+    /// @param seconds from when on it is to give
+    SourceStage(SourceSettings source, Box box, Setup setup, Solids solids, double seconds) {
         this.source = source;
+        this.box = box;
+        this.setup = setup;
+        this.solids = solids;
+        this.shape = box.shape();
         Fuel fuel = setup.burning().reactions().get(source.burns()).fuel();
         this.airPerFuel = source.premixedAir() * fuel.airFuelRatio();
         this.oxygenShare = setup.oxygenShare();
-        this.box = box;
-        this.shape = box.shape();
-        double h = lattice.voxel();
+        double h = setup.lattice().voxel();
         this.cellVolume = h * h * h;
-        this.range = covered(source, box, lattice);
-        int n =
-                Math.max(0, range.width())
-                        * Math.max(0, range.height())
-                        * Math.max(0, range.depth());
-        this.weight = new float[n];
-        this.kept = source.kept().isAny() ? new float[n] : null;
-        this.outward = source.push().largest() > 0 ? new float[3][n] : null;
-        double sum = 0;
-        int j = 0;
-        for (int z = range.z0(); z < range.z1(); z++) {
-            for (int y = range.y0(); y < range.y1(); y++) {
-                for (int x = range.x0(); x < range.x1(); x++, j++) {
-                    double wx = lattice.centre(0, box.x() + x);
-                    double wy = lattice.centre(1, box.y() + y);
-                    double wz = lattice.centre(2, box.z() + z);
-                    sum += fill(j, wx, wy, wz, h);
-                    if (outward != null) {
-                        outward[0][j] = outward(0, wx - 0.5 * h, wy, wz, h);
-                        outward[1][j] = outward(1, wx, wy - 0.5 * h, wz, h);
-                        outward[2][j] = outward(2, wx, wy, wz - 0.5 * h, h);
-                    }
-                }
-            }
-        }
-        if (setup.sides().mirrored() && sum > 0) {
-            sum += beyondMirror(lattice);
-        }
-        if (!(sum > 0)) {
+        place(seconds, seconds + setup.rate().seconds(1));
+        if (!isChanging() && place.coversNothing()) {
             throw new ShotException(
                     "the source '"
                             + source.name()
                             + "' covers no voxel: its centre "
-                            + source.centre()
+                            + source.body().at(seconds).centre()
                             + " m lies outside the bounds"
-                            + (setup.sides().mirrored() ? " or west of the mirror" : "")
-                            + ", or it is thinner than half a voxel of "
+                            + (setup.sides().mirrored() ? ", west of the mirror" : "")
+                            + " or in an obstacle, or it is thinner than half a voxel of "
                             + h
                             + " m");
         }
-        float scale = (float) (1 / (sum * cellVolume));
-        for (int i = 0; i < n; i++) {
-            weight[i] *= scale;
+    }
+
+    private boolean isChanging() {
+        return source.isChanging() || solids.isMoving();
+    }
+
+    /// Finds the source's place from one time to another.
+    private void place(double from, double to) {
+        boolean isKnown =
+                place != null && (!isChanging() || (from == placedFrom && to == placedTo));
+        if (!isKnown) {
+            place = new SourcePlace(source, box, setup, solids, from, to);
+            placedFrom = from;
+            placedTo = to;
         }
     }
 
-    /// Weights of what the source covers on the other side of a mirror, where its patches are the
-    /// mirror image of those on this side.
-    private double beyondMirror(Lattice lattice) {
-        double h = lattice.voxel();
-        double plane = lattice.origin(0);
-        double sum = 0;
-        for (int z = range.z0(); z < range.z1(); z++) {
-            for (int y = range.y0(); y < range.y1(); y++) {
-                double wy = lattice.centre(1, box.y() + y);
-                double wz = lattice.centre(2, box.z() + z);
-                for (double d = 0.5 * h;
-                        plane - d > source.centre().x() - source.extent(0) - h;
-                        d += h) {
-                    sum += source.cover(plane - d, wy, wz, h) * source.patch(plane + d, wy, wz);
-                }
-            }
-        }
-        return sum;
-    }
-
-    /// Cells of a box that a source may cover, with one more on each side.
-    static CellRange covered(SourceSettings source, Box box, Lattice lattice) {
-        GridShape shape = box.shape();
-        double h = lattice.voxel();
-        int[] from = new int[3];
-        int[] to = new int[3];
-        for (int axis = 0; axis < 3; axis++) {
-            double origin = lattice.origin(axis) + box.from(axis) * h;
-            from[axis] =
-                    clamp(
-                            (int)
-                                            Math.floor(
-                                                    (source.centre().get(axis)
-                                                                    - source.extent(axis)
-                                                                    - origin)
-                                                            / h)
-                                    - 1,
-                            shape.count(axis));
-            to[axis] =
-                    clamp(
-                            (int)
-                                            Math.ceil(
-                                                    (source.centre().get(axis)
-                                                                    + source.extent(axis)
-                                                                    - origin)
-                                                            / h)
-                                    + 2,
-                            shape.count(axis));
-        }
-        return new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
-    }
-
-    private static int clamp(int cell, int count) {
-        return Math.max(0, Math.min(count, cell));
-    }
-
-    private double fill(int j, double x, double y, double z, double voxel) {
-        double cover = source.cover(x, y, z, voxel);
-        if (cover == 0) {
-            return 0;
-        }
-        double patch = source.patch(x, y, z);
-        if (kept != null) {
-            kept[j] = (float) (cover * Math.min(1, patch));
-        }
-        weight[j] = (float) (cover * patch);
-        return weight[j];
-    }
-
-    /// What the push makes of its speed on a face, along an axis; NaN where the source does not
-    /// reach.
-    private float outward(int axis, double x, double y, double z, double voxel) {
-        double cover = source.cover(x, y, z, voxel);
-        if (cover == 0) {
-            return Float.NaN;
-        }
-        double way = (axis == 0 ? x : axis == 1 ? y : z) - source.centre().get(axis);
-        double reach = Math.max(Math.max(source.extent(0), source.extent(1)), source.extent(2));
-        return (float) (way * cover * Math.min(1.5, source.patch(x, y, z)) / reach);
-    }
-
-    CellRange range() {
-        return range;
+    /// Cells that it may cover between two times.
+    CellRange range(double from, double to) {
+        return source.isChanging()
+                ? SourcePlace.covered(source, box, setup.lattice(), from, to)
+                : place.range;
     }
 
     /// Does it give anything between two times?
@@ -195,6 +103,9 @@ final class SourceStage {
     /// @param pace seconds that pass for the gas in one of these: what is given each second goes by
     ///     them, a total does not
     Given give(float[][] contents, float[] mass, GasLaw law, double from, double to, double pace) {
+        place(from, to);
+        CellRange range = place.range;
+        float[] weight = place.weight;
         double swell = source.swell(0.5 * (from + to)) * pace;
         double fuel =
                 (source.isTotal() ? swell / pace : swell)
@@ -265,6 +176,8 @@ final class SourceStage {
         double vapour = law.enthalpy(source.temperature().at(time));
         double hot = Math.max(0, law.enthalpy(kelvin));
         double[] given = new double[3];
+        CellRange range = place.range;
+        float[] kept = place.kept;
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
             for (int y = range.y0(); y < range.y1(); y++) {
@@ -309,15 +222,18 @@ final class SourceStage {
         content[i] = (float) ((content[i] * before + added) / after);
     }
 
-    /// Brings the gas towards the push's speed, outward from the centre, on the lower faces of the
-    /// covered cells.
+    /// Brings the gas towards the speed of the source and of its push, outward from the centre, on
+    /// the lower faces of the covered cells.
     ///
     /// @param dt seconds that pass for the gas
     void push(float[][] u, double from, double to, double dt) {
         double speed = source.push().integral(from, to) / (to - from);
-        if (speed <= 0) {
+        boolean moves = place.own != null && isActive(from, to);
+        if (speed <= 0 && !moves) {
             return;
         }
+        place(from, to);
+        CellRange range = place.range;
         float share = (float) (1 - Exact.exp(-dt / PUSH_TIME));
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
@@ -325,7 +241,11 @@ final class SourceStage {
                 int i = shape.at(range.x0(), y, z);
                 for (int x = range.x0(); x < range.x1(); x++, i++, j++) {
                     for (int axis = 0; axis < 3; axis++) {
-                        float wanted = (float) (speed * outward[axis][j]);
+                        float wanted = moves ? place.own[axis][j] : 0f;
+                        if (speed > 0) {
+                            float own = Float.isNaN(wanted) ? 0f : wanted;
+                            wanted = own + (float) (speed * place.outward[axis][j]);
+                        }
                         if (!Float.isNaN(wanted)) {
                             u[axis][i] += share * (wanted - u[axis][i]);
                         }

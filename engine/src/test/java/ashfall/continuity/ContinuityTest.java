@@ -5,8 +5,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Vec3;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -28,6 +32,31 @@ class ContinuityTest {
         List<Finding> found = of(settings);
         assertEquals(1, found.size(), found.toString());
         assertTrue(found.getFirst().sentence().contains(words), found.toString());
+    }
+
+    @Test
+    void obstacles_thatBuryASourceOrLetGasThrough_areSaid() {
+        Shot shot = DemoShots.read("oil-store").shot();
+        Vec3 centre = shot.items().get("elements.store.sources.oil").get(Shape.CENTRE);
+        Item half =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "box")
+                        .with(Shape.CENTRE, centre.plus(new Vec3(5, 0, 0)))
+                        .with(Shape.SIZE, new Vec3(10, 10, 10));
+        List<Finding> found =
+                Continuity.check(shot.withObstacle("block", half), "store", Fineness.SKETCH);
+        assertTrue(
+                found.stream().anyMatch(f -> f.sentence().startsWith("50 % of the source 'oil'")),
+                found.toString());
+        Item board =
+                half.with(Shape.SIZE, new Vec3(0.2, 1, 1)).with(Shape.CENTRE, new Vec3(9, 1, 0));
+        found = Continuity.check(shot.withObstacle("board", board), "store", Fineness.SKETCH);
+        assertEquals("obstacles.board", found.getFirst().path());
+        assertTrue(found.getFirst().sentence().contains("20 cm thin"), found.toString());
+        Item off = board.with(Obstacle.ON, false);
+        assertEquals(
+                List.of(),
+                Continuity.check(shot.withObstacle("board", off), "store", Fineness.SKETCH));
     }
 
     @Test

@@ -110,7 +110,7 @@ class ShotFileTest {
                                 "elements.fire.sources.pan.radius=40 cm",
                                 "frames.last=9"));
         assertEquals(2, shot.air().get(Air.WIND).x());
-        assertEquals(0.4, shot.element("fire").sources().get("pan").number(Source.RADIUS), 1e-12);
+        assertEquals(0.4, shot.element("fire").sources().get("pan").number(Shape.RADIUS), 1e-12);
     }
 
     @Test

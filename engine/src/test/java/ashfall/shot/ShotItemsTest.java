@@ -53,7 +53,7 @@ class ShotItemsTest {
         Item oil = shot.items().get(OIL);
         Shot off = shot.with(OIL, oil.with(Source.ON, false));
         assertFalse(key(shot, "store").hash().equals(key(off, "store").hash()));
-        Shot smaller = off.with(OIL, oil.with(Source.ON, false).with(Source.RADIUS, 1));
+        Shot smaller = off.with(OIL, oil.with(Source.ON, false).with(Shape.RADIUS, 1));
         assertEquals(key(off, "store").hash(), key(smaller, "store").hash());
     }
 

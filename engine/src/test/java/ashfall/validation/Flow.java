@@ -5,6 +5,7 @@ import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Projection;
 import ashfall.gas.Sides;
+import ashfall.gas.Solids;
 import ashfall.gas.VelocityTransport;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
@@ -66,7 +67,8 @@ interface Flow {
             this.law = GasLaw.reaching(300, 2300, 1300);
             this.fields = new GasFields(shape, pool, law, 0.2314);
             this.projection =
-                    new Projection(shape, sides, Projection.Accuracy.CLOSE, pool, workers);
+                    new Projection(
+                            shape, sides, Solids.none(), Projection.Accuracy.CLOSE, pool, workers);
             this.transport = new VelocityTransport(shape, soft, pool, workers);
             this.sides = sides;
             this.voxel = (float) voxel;

@@ -7,7 +7,9 @@ import ashfall.desk.run.Runs;
 import ashfall.shot.Bounds;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
@@ -90,7 +92,7 @@ public final class DialsView extends VBox {
         Item item = choices.isEmpty() ? null : items.get(path);
         String wanted = selection.stationProperty().get() + "|" + path + "|" + choices;
         if (item != null) {
-            wanted += "|" + item.kind().name() + "|" + shapeOf(item);
+            wanted += "|" + item.kind().name() + "|" + concerned(item);
         }
         if (!wanted.equals(built)) {
             built = wanted;
@@ -101,8 +103,14 @@ public final class DialsView extends VBox {
         }
     }
 
-    private static String shapeOf(Item item) {
-        return Source.KINDS.contains(item.kind()) ? item.get(Source.SHAPE) : "";
+    /// Which parameters say anything of the shape that an item has, where it has one.
+    private static List<String> concerned(Item item) {
+        return !Shape.isHad(item.kind())
+                ? List.of()
+                : item.kind().params().values().stream()
+                        .filter(param -> Shape.concerns(param, item))
+                        .map(Param::key)
+                        .toList();
     }
 
     /// What can be tuned at the station: label by path.
@@ -118,6 +126,7 @@ public final class DialsView extends VBox {
                     all.put(element + ".bounds", "Bounds");
                     all.put(element, "Voxels");
                 }
+                shot.obstacles().keySet().forEach(o -> all.put("obstacles." + o, o));
             }
             case CHARGE -> {
                 if (gas) {
@@ -214,7 +223,7 @@ public final class DialsView extends VBox {
 
     /// The gas has parameters for several stations; a source those of its shape.
     private static boolean belongs(Param<?> param, Item item, Station station) {
-        if (param == Gas.ON || param == Source.ON) {
+        if (param == Gas.ON || param == Source.ON || param == Obstacle.ON) {
             return false;
         }
         if (item.kind().equals(Gas.KIND)) {
@@ -227,15 +236,14 @@ public final class DialsView extends VBox {
                                 && param != Gas.FULL;
             };
         }
-        boolean sphere = shapeOf(item).equals("sphere");
-        boolean box = shapeOf(item).equals("box");
-        return !(param == Source.RADIUS && box) && !(param == Source.SIZE && sphere);
+        return !Shape.isHad(item.kind()) || Shape.concerns(param, item);
     }
 
     private Dial<?> dial(String path, Param<?> param) {
         return switch (param) {
             case Param.Quantity q -> new QuantityDial(document, path, q);
             case Param.Vector v -> new VectorDial(document, path, v);
+            case Param.Path p -> new PathDial(document, runs, path, p);
             case Param.Whole w ->
                     new FieldDial<>(
                             document,

@@ -40,7 +40,7 @@ public enum Station {
         return switch (steps[0]) {
             case "air" -> AIR;
             case "camera", "sun", "look" -> LOOK;
-            case "frames" -> SITE;
+            case "frames", "obstacles" -> SITE;
             default ->
                     steps.length < 3
                             ? SITE

@@ -9,8 +9,9 @@ import ashfall.grid.Frame;
 import ashfall.look.Probe;
 import ashfall.look.Slice;
 import ashfall.look.View;
+import ashfall.shot.Frames;
 import ashfall.shot.Item;
-import ashfall.shot.Source;
+import ashfall.shot.Shape;
 import ashfall.work.Workers;
 
 import javafx.animation.PauseTransition;
@@ -358,7 +359,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                     .items()
                     .forEach(
                             (path, item) -> {
-                                if (Source.KINDS.contains(item.kind())) {
+                                if (Shape.isHad(item.kind())) {
                                     outlines.put(path, item);
                                 }
                             });
@@ -370,11 +371,20 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.to(),
                         model.boundsProperty().get() && runs.elementProperty().get() != null,
                         outlines,
+                        seconds(),
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
                         drawn == null ? List.of() : drawn.streaks(),
                         model.sliceProperty().get()));
-        handles.choose(model.sourcesProperty().get() ? selection.path() : null);
+        handles.choose(model.sourcesProperty().get() ? selection.path() : null, seconds());
+    }
+
+    /// Shot time of the frame shown.
+    private double seconds() {
+        return document.shot()
+                .frames()
+                .get(Frames.RATE)
+                .seconds(runs.playhead().frameProperty().get());
     }
 
     private void refreshWords() {

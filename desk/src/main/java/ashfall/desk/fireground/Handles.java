@@ -1,11 +1,13 @@
 package ashfall.desk.fireground;
 
 import ashfall.desk.document.Document;
+import ashfall.geometry.Body;
 import ashfall.look.View;
 import ashfall.shot.Bounds;
+import ashfall.shot.Curve;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Source;
+import ashfall.shot.Shape;
 import ashfall.shot.Vec3;
 
 import javafx.scene.Cursor;
@@ -20,9 +22,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
 
-/// Handles on the chosen thing: move a source along an axis, size it, or shift a side of the
-/// bounds; beside each side what it is: open, follows, or wall. A drag is one edit, as is a click
-/// on such a word.
+/// Handles on the chosen thing: move a source or an obstacle along an axis, turn it, size it, or
+/// shift a side of the bounds; beside each side what it is: open, follows, or wall. A drag is one
+/// edit, as is a click on such a word.
 final class Handles extends Pane {
     private static final String[] AXES = {"x", "y", "z"};
     private static final double SIZE = 12;
@@ -39,6 +41,7 @@ final class Handles extends Pane {
     private final List<Handle> handles = new ArrayList<>();
     private final List<SideWord> words = new ArrayList<>();
     private String path = "";
+    private double seconds;
 
     Handles(Document document, Supplier<View> view) {
         this.document = document;
@@ -47,8 +50,9 @@ final class Handles extends Pane {
         getStyleClass().add("handles");
     }
 
-    /// Shows the handles of an item, or none.
-    void choose(String itemPath) {
+    /// Shows the handles of an item, or none, where it is at a time of the shot.
+    void choose(String itemPath, double shownSeconds) {
+        seconds = shownSeconds;
         Item item = itemPath == null ? null : document.shot().items().get(itemPath);
         String now = item == null ? "" : itemPath + "/" + shape(item);
         if (!now.equals(path)) {
@@ -65,20 +69,21 @@ final class Handles extends Pane {
     }
 
     private static String shape(Item item) {
-        return item.kind().params().containsKey("shape") ? item.get(Source.SHAPE) : "";
+        return Shape.isHad(item.kind()) ? item.get(Shape.SHAPE) : "";
     }
 
     private void make(String itemPath, Item item) {
-        if (Source.KINDS.contains(item.kind())) {
+        if (Shape.isHad(item.kind())) {
             for (int axis = 0; axis < 3; axis++) {
                 handles.add(new Move(itemPath, axis));
+                handles.add(new Turn(itemPath, axis));
             }
-            String shape = item.get(Source.SHAPE);
-            if (!shape.equals("box")) {
+            if (Shape.concerns(Shape.RADIUS, item)) {
                 handles.add(new Radius(itemPath));
             }
+            boolean isBox = item.get(Shape.SHAPE).equals("box");
             for (int axis = 0; axis < 3; axis++) {
-                if (shape.equals("box") || (shape.equals("disc") && axis == 1)) {
+                if (Shape.concerns(Shape.SIZE, item) && (isBox || axis == 1)) {
                     handles.add(new Edge(itemPath, axis));
                 }
             }
@@ -179,7 +184,17 @@ final class Handles extends Pane {
         }
     }
 
-    /// Moves a source along an axis.
+    private Body.Placed placed(Item item) {
+        return Body.of(item).at(seconds);
+    }
+
+    /// Half the largest room that a thing takes along an axis.
+    private double reach(Item item) {
+        Body.Placed body = placed(item);
+        return Math.max(body.half(0), Math.max(body.half(1), body.half(2)));
+    }
+
+    /// Moves a thing along an axis of the shot.
     private final class Move extends Handle {
         private final int axis;
 
@@ -194,26 +209,59 @@ final class Handles extends Pane {
 
         @Override
         Vec3 at(Item item) {
-            return item.get(Source.CENTRE).plus(along(axis, 1.45 * reach(item)));
+            return placed(item).centre().plus(along(axis, 1.45 * reach(item)));
         }
 
         @Override
         void moved(double dx, double dy) {
-            Vec3 centre = pressed.get(Source.CENTRE);
+            Vec3 centre = pressed.get(Shape.CENTRE);
             double to = centre.get(axis) + metres(at(pressed), axis, dx, dy);
             double by = rounded(to, reach(pressed)) - centre.get(axis);
-            document.put(path, Source.CENTRE, centre.plus(along(axis, by)));
+            document.put(path, Shape.CENTRE, centre.plus(along(axis, by)));
         }
     }
 
-    private static double reach(Item source) {
-        Vec3 size = source.get(Source.SIZE);
-        return source.get(Source.SHAPE).equals("box")
-                ? 0.5 * Math.max(size.x(), Math.max(size.y(), size.z()))
-                : source.number(Source.RADIUS);
+    /// Turns a thing about an axis of the shot: the angle that the pointer goes around its middle.
+    private final class Turn extends Handle {
+        private static final double STEP = 1;
+
+        private final int axis;
+
+        Turn(String path, int axis) {
+            super(
+                    path,
+                    "turn-" + AXES[axis],
+                    "Drag around the middle to turn about " + AXES[axis],
+                    "turn");
+            this.axis = axis;
+        }
+
+        /// Between the two other axes, so that it lies on no other handle.
+        @Override
+        Vec3 at(Item item) {
+            double away = 0.95 * reach(item);
+            return placed(item)
+                    .centre()
+                    .plus(along((axis + 1) % 3, away))
+                    .plus(along((axis + 2) % 3, away));
+        }
+
+        @Override
+        void moved(double dx, double dy) {
+            double[] centre = screen(placed(pressed).centre());
+            double[] start = screen(at(pressed));
+            double was = Math.atan2(start[1] - centre[1], start[0] - centre[0]);
+            double is = Math.atan2(start[1] + dy - centre[1], start[0] + dx - centre[0]);
+            // Seen from where the axis points, angles grow against the clock, the screen's with it.
+            Vec3 eye = view.get().eye().minus(placed(pressed).centre());
+            double towards = eye.get(axis) >= 0 ? -1 : 1;
+            Vec3 turn = pressed.get(Shape.TURN);
+            double by = Math.IEEEremainder(towards * Math.toDegrees(is - was), 360);
+            document.put(path, Shape.TURN, Body.turned(turn, axis, STEP * Math.rint(by / STEP)));
+        }
     }
 
-    /// Sizes a sphere or disc.
+    /// Sizes what is round.
     private final class Radius extends Handle {
         Radius(String path) {
             super(path, "radius", "Drag to change the radius", "size");
@@ -222,27 +270,28 @@ final class Handles extends Pane {
         @Override
         Vec3 at(Item item) {
             Vec3 right = view.get().right();
-            return item.get(Source.CENTRE)
+            return placed(item)
+                    .centre()
                     .plus(
                             new Vec3(right.x(), 0, right.z())
                                     .unit()
-                                    .times(-item.number(Source.RADIUS)));
+                                    .times(-item.number(Shape.RADIUS)));
         }
 
         @Override
         void moved(double dx, double dy) {
-            double[] centre = screen(pressed.get(Source.CENTRE));
+            double[] centre = screen(placed(pressed).centre());
             double[] start = screen(at(pressed));
             double was = Math.hypot(start[0] - centre[0], start[1] - centre[1]);
             double is = Math.hypot(start[0] + dx - centre[0], start[1] + dy - centre[1]);
-            double radius = pressed.number(Source.RADIUS);
+            double radius = pressed.number(Shape.RADIUS);
             double next = rounded(radius * is / Math.max(was, 1), radius);
-            next = Math.max(Source.RADIUS.least(), Math.min(Source.RADIUS.most(), next));
-            document.put(path, Source.RADIUS, ashfall.shot.Curve.constant(next));
+            next = Math.max(Shape.RADIUS.least(), Math.min(Shape.RADIUS.most(), next));
+            document.put(path, Shape.RADIUS, Curve.constant(next));
         }
     }
 
-    /// Sizes a box along an axis, or the height of a disc.
+    /// Sizes a box along an axis of its own, or the height of what stands on a disc.
     private final class Edge extends Handle {
         private final int axis;
 
@@ -257,17 +306,27 @@ final class Handles extends Pane {
 
         @Override
         Vec3 at(Item item) {
-            return item.get(Source.CENTRE)
-                    .plus(along(axis, -0.5 * item.get(Source.SIZE).get(axis)));
+            return onAxis(item, -0.5 * item.get(Shape.SIZE).get(axis));
+        }
+
+        private Vec3 onAxis(Item item, double far) {
+            Vec3 own = along(axis, far);
+            return placed(item).place(own.x(), own.y(), own.z());
         }
 
         @Override
         void moved(double dx, double dy) {
-            Vec3 size = pressed.get(Source.SIZE);
+            Vec3 size = pressed.get(Shape.SIZE);
             double was = size.get(axis);
-            double next = rounded(was - 2 * metres(at(pressed), axis, dx, dy), was);
-            next = Math.max(Source.SIZE.least(), Math.min(Source.SIZE.most(), next));
-            document.put(path, Source.SIZE, size.plus(along(axis, next - was)));
+            double[] a = screen(at(pressed));
+            double[] b = screen(onAxis(pressed, -0.505 * was));
+            double sx = b[0] - a[0];
+            double sy = b[1] - a[1];
+            double square = sx * sx + sy * sy;
+            double outward = square < 1e-6 ? 0 : 0.005 * was * (dx * sx + dy * sy) / square;
+            double next = rounded(was + 2 * outward, was);
+            next = Math.max(Shape.SIZE.least(), Math.min(Shape.SIZE.most(), next));
+            document.put(path, Shape.SIZE, size.plus(along(axis, next - was)));
         }
     }
 

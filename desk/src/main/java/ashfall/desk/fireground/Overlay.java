@@ -3,25 +3,29 @@ package ashfall.desk.fireground;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stake.Measure;
 import ashfall.desk.kit.Tokens;
+import ashfall.geometry.Body;
 import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.shot.Item;
-import ashfall.shot.Source;
+import ashfall.shot.Param;
+import ashfall.shot.Route;
+import ashfall.shot.Shape;
 import ashfall.shot.Vec3;
 
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
 /// Lines over the picture: the bounds' corners, the edge of the ground below them, the outlines of
-/// sources, staffs for the heights that are forecast or wanted, the frame of a slice.
+/// sources and obstacles, staffs for the heights that are forecast or wanted, the frame of a slice.
 final class Overlay extends Canvas {
-    private static final int ROUND = 48;
+    private static final int PATH_STEPS = 64;
 
     /// What is nearer to the eye than this is not drawn, m.
     private static final double NEAR = 0.01;
@@ -34,7 +38,8 @@ final class Overlay extends Canvas {
 
     /// What is drawn.
     ///
-    /// @param sources by path
+    /// @param shapes sources and obstacles by path
+    /// @param seconds shot time at which they are shown
     /// @param chosen path of the chosen item, or null
     /// @param slice or null
     record Scene(
@@ -42,7 +47,8 @@ final class Overlay extends Canvas {
             Vec3 from,
             Vec3 to,
             boolean bounds,
-            Map<String, Item> sources,
+            Map<String, Item> shapes,
+            double seconds,
             String chosen,
             List<Stake> stakes,
             List<Streak> streaks,
@@ -68,17 +74,19 @@ final class Overlay extends Canvas {
         }
         drawStreaks(g);
         drawStakes(g);
-        scene.sources.forEach(
+        scene.shapes.forEach(
                 (path, item) -> {
                     boolean chosen = path.equals(scene.chosen);
-                    boolean on = item.get(Source.ON);
+                    boolean on =
+                            !(item.kind().params().get("on") instanceof Param.Switch s)
+                                    || item.get(s);
                     Color colour =
                             Tokens.colour(
                                     chosen ? "verdigris" : "bone", chosen ? 0.9 : on ? 0.45 : 0.25);
                     if (!on) {
                         g.setLineDashes(3, 4);
                     }
-                    drawSource(g, item, colour);
+                    drawShape(g, item, colour, chosen);
                     g.setLineDashes();
                 });
     }
@@ -198,50 +206,38 @@ final class Overlay extends Canvas {
         return new double[] {s.from(), s.to()};
     }
 
-    private void drawSource(GraphicsContext g, Item item, Color colour) {
+    /// The outline of what has a shape, as it stands at the time shown; of the chosen one its path
+    /// as well.
+    private void drawShape(GraphicsContext g, Item item, Color colour, boolean chosen) {
         g.setStroke(colour);
-        Vec3 c = item.get(Source.CENTRE);
-        Vec3 size = item.get(Source.SIZE);
-        double r = item.number(Source.RADIUS);
-        switch (item.get(Source.SHAPE)) {
-            case "sphere" -> {
-                for (int axis = 0; axis < 3; axis++) {
-                    circle(g, c, axis, r);
-                }
+        Body body = Body.of(item);
+        body.outline(scene.seconds).forEach(run -> run(g, run));
+        List<Route.Point> points = item.get(Shape.PATH).points();
+        if (chosen && body.isMoving() && !points.isEmpty()) {
+            double from = points.getFirst().seconds();
+            double to = points.getLast().seconds();
+            List<Vec3> way = new ArrayList<>();
+            for (int k = 0; k <= PATH_STEPS; k++) {
+                way.add(body.at(from + (to - from) * k / PATH_STEPS).centre());
             }
-            case "disc" -> {
-                double half = 0.5 * size.y();
-                circle(g, plus(c, 1, half), 1, r);
-                circle(g, plus(c, 1, -half), 1, r);
-                for (int k = 0; k < 4; k++) {
-                    Vec3 rim = onCircle(c, 1, r, k * Math.PI / 2);
-                    line(g, plus(rim, 1, half), plus(rim, 1, -half));
-                }
-            }
-            default -> box(g, c, size);
-        }
-    }
-
-    private void box(GraphicsContext g, Vec3 c, Vec3 size) {
-        for (int corner = 0; corner < 8; corner++) {
-            Vec3 at = c;
-            for (int axis = 0; axis < 3; axis++) {
-                double half = 0.5 * size.get(axis);
-                at = plus(at, axis, (corner >> axis & 1) == 0 ? -half : half);
-            }
-            for (int axis = 0; axis < 3; axis++) {
-                if ((corner >> axis & 1) == 0) {
-                    line(g, at, plus(at, axis, size.get(axis)));
+            g.setLineDashes(2, 3);
+            run(g, way);
+            g.setLineDashes();
+            for (Route.Point point : points) {
+                Vec3 at = body.at(point.seconds()).centre();
+                double[] p = scene.view.project(at, (int) getWidth(), (int) getHeight());
+                if (p[2] > NEAR) {
+                    g.strokeRect(p[0] - 2, p[1] - 2, 4, 4);
                 }
             }
         }
     }
 
-    private void circle(GraphicsContext g, Vec3 c, int axis, double r) {
+    /// Lines from point to point, where they are before the eye.
+    private void run(GraphicsContext g, List<Vec3> points) {
         g.beginPath();
         boolean pen = false;
-        for (int k = 0; k <= ROUND; k++) {
-            Vec3 at = onCircle(c, axis, r, 2 * Math.PI * k / ROUND);
+        for (Vec3 at : points) {
             double[] p = scene.view.project(at, (int) getWidth(), (int) getHeight());
             boolean ahead = p[2] > NEAR;
             if (ahead && pen) {
@@ -252,11 +248,6 @@ final class Overlay extends Canvas {
             pen = ahead;
         }
         g.stroke();
-    }
-
-    private static Vec3 onCircle(Vec3 c, int axis, double r, double angle) {
-        Vec3 at = plus(c, (axis + 1) % 3, r * Math.cos(angle));
-        return plus(at, (axis + 2) % 3, r * Math.sin(angle));
     }
 
     private static Vec3 plus(Vec3 p, int axis, double by) {

@@ -20,6 +20,10 @@ public enum Glyph {
     IGNITER(
             "M8 1 L8.9 5.6 L12.9 3.1 L10.4 7.1 L15 8 L10.4 8.9 L12.9 12.9 L8.9 10.4 L8 15"
                     + " L7.1 10.4 L3.1 12.9 L5.6 8.9 L1 8 L5.6 7.1 L3.1 3.1 L7.1 5.6 Z"),
+    /// Two courses of stones.
+    OBSTACLE(
+            "M1 3 H9 V7.4 H1 Z M10.2 3 H15 V7.4 H10.2 Z M1 8.6 H5 V13 H1 Z M6.2 8.6 H15 V13 H6.2"
+                    + " Z"),
     /// A corner bracket.
     BOUNDS("M2 2 H7 V3.4 H3.4 V7 H2 Z M14 14 H9 V12.6 H12.6 V9 H14 Z M7 7 H9 V9 H7 Z"),
     /// A strip of frames.

@@ -9,6 +9,9 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
+import ashfall.shot.Obstacle;
+import ashfall.shot.Param;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
@@ -18,10 +21,25 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/// Adds, renames, duplicates and removes elements and sources; each is one edit. Paths are as in
-/// the shot's items.
+/// Adds, renames, duplicates and removes elements, sources and obstacles; each is one edit. Paths
+/// are as in the shot's items.
 public final class Arranging {
-    private static final int PARTS_OF_SOURCE = 4;
+    /// What can be arranged: an element, one of its sources, an obstacle of the site.
+    private enum Thing {
+        ELEMENT,
+        SOURCE,
+        OBSTACLE;
+
+        static Optional<Thing> of(String path) {
+            String[] steps = path.split("\\.");
+            return switch (steps[0] + steps.length) {
+                case "elements2" -> Optional.of(ELEMENT);
+                case "elements4" -> Optional.of(SOURCE);
+                case "obstacles2" -> Optional.of(OBSTACLE);
+                default -> Optional.empty();
+            };
+        }
+    }
 
     private final Document document;
 
@@ -31,13 +49,7 @@ public final class Arranging {
 
     /// Can the thing at a path be renamed, duplicated and removed?
     public static boolean isMovable(String path) {
-        String[] steps = path.split("\\.");
-        return steps[0].equals("elements")
-                && (steps.length == 2 || steps.length == PARTS_OF_SOURCE);
-    }
-
-    private static boolean isSource(String path) {
-        return path.split("\\.").length == PARTS_OF_SOURCE;
+        return Thing.of(path).isPresent();
     }
 
     private static String elementOf(String path) {
@@ -69,45 +81,63 @@ public final class Arranging {
                             + name.strip()
                             + "' is not");
         }
-        Shot shot = document.shot();
-        Element element = shot.element(elementOf(path));
-        Set<String> taken = isSource(path) ? element.sources().keySet() : shot.elements().keySet();
-        if (taken.contains(wanted)) {
+        if (names(path).contains(wanted)) {
             throw new IllegalArgumentException("'" + wanted + "' is there already");
         }
-        Shot next =
-                isSource(path)
-                        ? shot.withElement(
-                                elementOf(path),
-                                element.withSources(renamed(element.sources(), old, wanted)))
-                        : shot.withElements(renamed(shot.elements(), old, wanted));
-        document.arrange("Rename " + old + " to " + wanted, next);
+        Map<String, String> plan = new LinkedHashMap<>();
+        names(path).forEach(own -> plan.put(own.equals(old) ? wanted : own, own));
+        document.arrange("Rename " + old + " to " + wanted, with(path, plan));
         return renamed(path, wanted);
     }
 
-    private static <T> Map<String, T> renamed(Map<String, T> all, String old, String name) {
+    /// The shot with other things beside the one at a path.
+    ///
+    /// @param plan which of the things there each new name stands for
+    private Shot with(String path, Map<String, String> plan) {
+        Shot shot = document.shot();
+        return switch (Thing.of(path).orElseThrow()) {
+            case ELEMENT -> shot.withElements(by(plan, shot.elements()));
+            case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
+            case SOURCE -> {
+                Element element = shot.element(elementOf(path));
+                yield shot.withElement(
+                        elementOf(path), element.withSources(by(plan, element.sources())));
+            }
+        };
+    }
+
+    private static <T> Map<String, T> by(Map<String, String> plan, Map<String, T> all) {
         Map<String, T> next = new LinkedHashMap<>();
-        all.forEach((key, value) -> next.put(key.equals(old) ? name : key, value));
+        plan.forEach((name, old) -> next.put(name, all.get(old)));
         return next;
+    }
+
+    /// Every thing under its own name.
+    private Map<String, String> asTheyAre(String path) {
+        Map<String, String> plan = new LinkedHashMap<>();
+        names(path).forEach(name -> plan.put(name, name));
+        return plan;
+    }
+
+    /// Names of the things beside the one at a path, and its own.
+    private Set<String> names(String path) {
+        Shot shot = document.shot();
+        return switch (Thing.of(path).orElseThrow()) {
+            case ELEMENT -> shot.elements().keySet();
+            case OBSTACLE -> shot.obstacles().keySet();
+            case SOURCE -> shot.element(elementOf(path)).sources().keySet();
+        };
     }
 
     /// Adds a copy of the thing at a path, after all others.
     ///
     /// @return the copy's path
     public String duplicate(String path) {
-        Shot shot = document.shot();
-        Element element = shot.element(elementOf(path));
         String old = nameOf(path);
-        if (isSource(path)) {
-            String name = free(old, element.sources().keySet());
-            document.arrange(
-                    "Duplicate " + old,
-                    shot.withElement(
-                            elementOf(path), element.withSource(name, element.sources().get(old))));
-            return renamed(path, name);
-        }
-        String name = free(old, shot.elements().keySet());
-        document.arrange("Duplicate " + old, shot.withElement(name, element));
+        String name = free(old, names(path));
+        Map<String, String> plan = asTheyAre(path);
+        plan.put(name, old);
+        document.arrange("Duplicate " + old, with(path, plan));
         return renamed(path, name);
     }
 
@@ -125,29 +155,47 @@ public final class Arranging {
 
     /// Removes the thing at a path.
     public void remove(String path) {
-        Shot shot = document.shot();
-        Element element = shot.element(elementOf(path));
         String old = nameOf(path);
-        if (isSource(path)) {
-            Map<String, Item> rest = new LinkedHashMap<>(element.sources());
-            rest.remove(old);
-            document.arrange(
-                    "Delete " + old, shot.withElement(elementOf(path), element.withSources(rest)));
-        } else {
-            Map<String, Element> rest = new LinkedHashMap<>(shot.elements());
-            rest.remove(old);
-            document.arrange("Delete " + old, shot.withElements(rest));
-        }
+        Map<String, String> plan = asTheyAre(path);
+        plan.remove(old);
+        document.arrange("Delete " + old, with(path, plan));
     }
 
     /// Switches the thing at a path on or off.
     public void toggle(String path) {
         Item item = document.shot().items().get(path);
-        if (isSource(path)) {
-            document.put(path, Source.ON, !item.get(Source.ON));
-        } else {
-            document.put(path, Gas.ON, !item.get(Gas.ON));
-        }
+        Param.Switch on = (Param.Switch) item.kind().params().get("on");
+        document.put(path, on, !item.get(on));
+    }
+
+    /// Adds an obstacle beside the middle of an element's floor, of a size that fits its bounds.
+    ///
+    /// @return its path
+    public String addObstacle(Optional<String> elementName) {
+        Shot shot = document.shot();
+        Item bounds =
+                elementName
+                        .map(shot.elements()::get)
+                        .map(Element::bounds)
+                        .orElse(Item.of(Bounds.KIND));
+        Vec3 from = bounds.get(Bounds.FROM);
+        Vec3 size = bounds.get(Bounds.TO).minus(from);
+        double edge = neat(0.15 * Math.min(size.x(), Math.min(size.y(), size.z())));
+        String name = free("obstacle", shot.obstacles().keySet());
+        Item item =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "box")
+                        .with(Shape.SIZE, new Vec3(edge, edge, edge))
+                        .with(Shape.RADIUS, 0.5 * edge)
+                        .with(Shape.THICKNESS, neat(0.2 * edge))
+                        .with(
+                                Shape.CENTRE,
+                                new Vec3(
+                                        neat(from.x() + 0.5 * size.x() + 1.5 * edge),
+                                        neat(from.y() + 0.5 * edge),
+                                        neat(from.z() + 0.5 * size.z())));
+        document.arrange("Add " + name, shot.withObstacle(name, item));
+        return "obstacles." + name;
     }
 
     /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels
@@ -176,8 +224,8 @@ public final class Arranging {
         Vec3 middle = from.plus(to).times(0.5);
         Item item =
                 Item.of(kind)
-                        .with(Source.CENTRE, new Vec3(middle.x(), from.y() + radius, middle.z()))
-                        .with(Source.RADIUS, radius)
+                        .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + radius, middle.z()))
+                        .with(Shape.RADIUS, radius)
                         .with(Source.GRAIN, neat(0.5 * radius));
         double start =
                 Math.max(
@@ -194,9 +242,9 @@ public final class Arranging {
                                     Source.RELEASED_FUEL,
                                     curve(start, 0.02, 0, 0.06, 1, 0.25, 0.6, 0.6, 0));
             case "burner" ->
-                    item.with(Source.SHAPE, "disc")
-                            .with(Source.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
-                            .with(Source.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
+                    item.with(Shape.SHAPE, "disc")
+                            .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
+                            .with(Shape.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
                             // 1.2 MW on each square metre, as large pools burn.
                             .with(
                                     Source.RELEASED_FUEL,
@@ -216,16 +264,16 @@ public final class Arranging {
             double heat = neat(8000 * mass);
             return item.with(Source.HEAT, curve(start, 0.02, 0, 0.03, heat, 0.2, heat, 0.3, 0));
         }
-        double radius = burner.get().number(Source.RADIUS);
+        double radius = burner.get().number(Shape.RADIUS);
         double fuelHeat = Burn.heat(element, burner.get());
         double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat / 1000;
-        double height = Math.max(0.5 * radius, burner.get().get(Source.SIZE).y());
+        double height = Math.max(0.5 * radius, burner.get().get(Shape.SIZE).y());
         double air = 1.2 * Math.PI * radius * radius * height;
         double lighting = neat(Math.max(0.2 * heat, air * 600 / 0.3));
-        return item.with(Source.SHAPE, "disc")
-                .with(Source.CENTRE, burner.get().get(Source.CENTRE))
-                .with(Source.RADIUS, radius)
-                .with(Source.SIZE, new Vec3(2 * radius, height, 2 * radius))
+        return item.with(Shape.SHAPE, "disc")
+                .with(Shape.CENTRE, burner.get().get(Shape.CENTRE))
+                .with(Shape.RADIUS, radius)
+                .with(Shape.SIZE, new Vec3(2 * radius, height, 2 * radius))
                 .with(Source.HEAT, curve(start, 0, lighting, 0.3, lighting, 0.5, neat(0.1 * heat)));
     }
 

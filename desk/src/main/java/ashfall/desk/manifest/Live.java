@@ -1,6 +1,7 @@
 package ashfall.desk.manifest;
 
 import ashfall.continuity.Stakes;
+import ashfall.geometry.Body;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
@@ -36,6 +37,11 @@ public final class Live {
             case "camera" -> Unit.number(item.number(Camera.LENS), 3) + " mm";
             case "sun" -> Unit.LUX.figure(item.number(Sun.STRENGTH), 2);
             case "look" -> Unit.number(item.number(Look.EXPOSURE), 3) + " stops";
+            case "obstacle" -> {
+                Vec3[] room = Body.of(item).room(0, 0);
+                Vec3 size = room[1].minus(room[0]);
+                yield Unit.METRE.figure(Math.max(size.x(), Math.max(size.y(), size.z())), 2);
+            }
             case "gas" -> Unit.METRE.figure(element(shot, path).voxel(Fineness.SKETCH), 3);
             default -> source(shot, item);
         };

@@ -6,9 +6,9 @@ import ashfall.desk.document.Station;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Element;
-import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
+import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
@@ -77,6 +77,7 @@ public final class ManifestView extends VBox {
                         adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
                         adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
                         adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),
+                        obstacleAdder(),
                         elementAdder());
         foot.getStyleClass().add("manifest-foot");
         Label add = new Label("Add");
@@ -100,6 +101,21 @@ public final class ManifestView extends VBox {
                         selection.choose(
                                 arranging.addSource(
                                         kind, Optional.ofNullable(runs.elementProperty().get()))));
+        return button;
+    }
+
+    private Button obstacleAdder() {
+        Button button = new Button("obstacle", Glyph.OBSTACLE.node());
+        button.setId("add-obstacle");
+        button.getStyleClass().add("adder");
+        button.setTooltip(new Tooltip("Add something to the site that gas flows around"));
+        button.setOnAction(
+                e -> {
+                    String path =
+                            arranging.addObstacle(
+                                    Optional.ofNullable(runs.elementProperty().get()));
+                    selection.choose(path, Station.of(path));
+                });
         return button;
     }
 
@@ -131,6 +147,9 @@ public final class ManifestView extends VBox {
         group("Site");
         line(old, "frames", "Frames", Glyph.FRAMES, 0);
         line(old, "air", "Air", Glyph.AIR, 0);
+        shot.obstacles()
+                .keySet()
+                .forEach(name -> line(old, "obstacles." + name, name, Glyph.OBSTACLE, 0));
         shot.elements()
                 .forEach(
                         (name, element) -> {
@@ -283,7 +302,7 @@ public final class ManifestView extends VBox {
 
         private void choose() {
             String[] steps = path.split("\\.");
-            if (steps.length > 1) {
+            if (steps[0].equals("elements")) {
                 runs.elementProperty().set(steps[1]);
             }
             selection.choose(path, Station.of(path));
@@ -292,10 +311,7 @@ public final class ManifestView extends VBox {
         void show(Shot shot) {
             Item item = shot.items().get(path);
             figure.setText(Live.figure(shot, path, item));
-            boolean on =
-                    item.kind().equals(ashfall.shot.Gas.KIND)
-                            ? item.get(Gas.ON)
-                            : !Source.KINDS.contains(item.kind()) || item.get(Source.ON);
+            boolean on = !(item.kind().params().get("on") instanceof Param.Switch s) || item.get(s);
             pseudoClassStateChanged(OFF, !on);
             if (lamp != null) {
                 lamp.setSelected(on);
@@ -355,7 +371,7 @@ public final class ManifestView extends VBox {
             try {
                 boolean inView =
                         Arranging.nameOf(path).equals(runs.elementProperty().get())
-                                && path.split("\\.").length == 2;
+                                && path.equals("elements." + Arranging.nameOf(path));
                 String now = arranging.rename(path, field.getText());
                 if (inView) {
                     runs.elementProperty().set(Arranging.nameOf(now));

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Param.Quantity;
+import ashfall.shot.Shape;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 
@@ -55,7 +56,7 @@ class RuleScaleTest {
 
     @Test
     void rounded_keepsThreeDigits_orFiveWhenFine() {
-        RuleScale radius = RuleScale.of(Source.RADIUS);
+        RuleScale radius = RuleScale.of(Shape.RADIUS);
         assertEquals(1.23, radius.rounded(1.23456789, false));
         assertEquals(1.2346, radius.rounded(1.23456789, true));
         assertEquals(0, radius.rounded(0, false));

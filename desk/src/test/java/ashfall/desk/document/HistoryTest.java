@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Air;
 import ashfall.shot.Curve;
 import ashfall.shot.DemoShots;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
@@ -22,7 +23,7 @@ class HistoryTest {
     private final Document document = new Document(first);
 
     private void radius(double value) {
-        document.put(OIL, Source.RADIUS, Curve.constant(value));
+        document.put(OIL, Shape.RADIUS, Curve.constant(value));
     }
 
     @Test
@@ -34,12 +35,12 @@ class HistoryTest {
         radius(2);
         assertEquals("Radius (oil)", document.undoName());
         document.undo();
-        assertEquals(1.5, document.shot().items().get(OIL).number(Source.RADIUS));
+        assertEquals(1.5, document.shot().items().get(OIL).number(Shape.RADIUS));
         document.undo();
         assertEquals(first, document.shot());
         document.redo();
         document.redo();
-        assertEquals(2, document.shot().items().get(OIL).number(Source.RADIUS));
+        assertEquals(2, document.shot().items().get(OIL).number(Shape.RADIUS));
     }
 
     @Test
@@ -54,7 +55,7 @@ class HistoryTest {
 
     @Test
     void sameValue_isNoEdit() {
-        radius(document.shot().items().get(OIL).number(Source.RADIUS));
+        radius(document.shot().items().get(OIL).number(Shape.RADIUS));
         assertTrue(document.savedProperty().get());
         assertEquals(null, document.undoName());
     }

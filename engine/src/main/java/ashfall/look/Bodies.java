@@ -1,0 +1,88 @@
+package ashfall.look;
+
+import ashfall.geometry.Body;
+import ashfall.grid.Noise;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+
+import java.util.List;
+
+/// The obstacles of a shot as they are seen at a time: stone in the light of sun, sky and fire.
+final class Bodies {
+    private static final double[] STONE = {0.33, 0.32, 0.29};
+
+    /// Share of a distance that a ray goes on by: rough and squashed bodies have no exact ones.
+    private static final double CAREFUL = 0.8;
+
+    private static final int MOST_STEPS = 200;
+
+    private final List<Body.Placed> placed;
+
+    Bodies(Shot shot, double seconds) {
+        this.placed =
+                shot.obstacles().values().stream()
+                        .filter((Item item) -> item.get(Obstacle.ON))
+                        .map(item -> Body.of(item).at(seconds))
+                        .toList();
+    }
+
+    private double distance(Vec3 p) {
+        double least = Double.POSITIVE_INFINITY;
+        for (Body.Placed body : placed) {
+            least = Math.min(least, body.distance(p.x(), p.y(), p.z()));
+        }
+        return least;
+    }
+
+    /// Where a ray meets one, m along it; infinite where it meets none before `end`.
+    double hit(Vec3 from, Vec3 d, double end) {
+        double near = Double.POSITIVE_INFINITY;
+        for (Body.Placed body : placed) {
+            near = Math.min(near, hit(body, from, d, Math.min(end, near)));
+        }
+        return near;
+    }
+
+    private static double hit(Body.Placed body, Vec3 from, Vec3 d, double end) {
+        double reach = new Vec3(body.half(0), body.half(1), body.half(2)).length();
+        Vec3 to = body.centre().minus(from);
+        double middle = to.dot(d);
+        double beside = to.dot(to) - middle * middle;
+        if (beside > reach * reach) {
+            return Double.POSITIVE_INFINITY;
+        }
+        double half = Math.sqrt(reach * reach - beside);
+        double s = Math.max(0, middle - half);
+        double last = Math.min(end, middle + half);
+        for (int step = 0; step < MOST_STEPS && s < last; step++) {
+            Vec3 p = from.plus(d.times(s));
+            double free = body.distance(p.x(), p.y(), p.z());
+            if (free < 2e-4 * (reach + s * 0.1)) {
+                return s;
+            }
+            s += CAREFUL * free;
+        }
+        return Double.POSITIVE_INFINITY;
+    }
+
+    /// Does a body keep the sun from a place?
+    boolean shades(Vec3 place, Vec3 towardsSun) {
+        return !placed.isEmpty() && hit(place, towardsSun, 1e4) < Double.POSITIVE_INFINITY;
+    }
+
+    /// Outward direction of the surface at a place on it.
+    Vec3 normal(Vec3 p, double step) {
+        double x = distance(p.plus(new Vec3(step, 0, 0))) - distance(p.minus(new Vec3(step, 0, 0)));
+        double y = distance(p.plus(new Vec3(0, step, 0))) - distance(p.minus(new Vec3(0, step, 0)));
+        double z = distance(p.plus(new Vec3(0, 0, step))) - distance(p.minus(new Vec3(0, 0, step)));
+        return new Vec3(x, y, z).unit();
+    }
+
+    /// Share of light thrown back by the stone at a place, as red, green or blue.
+    static double albedo(int colour, Vec3 p) {
+        double grain = 0.14 * Noise.octaves(11, p.x() * 1.7, p.y() * 1.7, p.z() * 1.7);
+        return STONE[colour] * (1 + grain + 0.1 * Noise.at(12, p.x() * 14, p.y() * 14, p.z() * 14));
+    }
+}
