@@ -59,6 +59,18 @@ class ObstacleUiTest extends DeskTest {
     }
 
     @Test
+    void patchesOfASource_sayHowMuchOfItGives(FxRobot robot) {
+        robot.clickOn("#line-elements-fireball-sources-charge");
+        assertEquals("", text(robot, "source-shares"));
+        robot.interact(() -> scroll(robot).setVvalue(0.75));
+        type(robot, "param-patches-share-field", "0.4");
+        assertTrue(text(robot, "source-shares").matches("(3|4|5)\\d % of it gives, .*"));
+        undo(robot);
+        robot.clickOn("#line-elements-fireball-sources-igniter");
+        assertEquals("", text(robot, "source-shares"));
+    }
+
+    @Test
     void path_ofPointsAtTheFrameShown_movesTheThing(FxRobot robot) {
         robot.clickOn("#add-obstacle");
         type(robot, "frame-field", "6");

@@ -161,6 +161,18 @@ public final class Body {
             return d / Math.max(slope, 0.02);
         }
 
+        /// How far a point lies along a course through the body: 0 to 1 from its axis outward, or
+        /// from its foot upward.
+        public double course(boolean upward, double x, double y, double z) {
+            Vec3 own = turned.back(x - at.x(), y - at.y(), z - at.z());
+            double px = own.x() / squash.x();
+            double py = own.y() / squash.y();
+            double pz = own.z() / squash.z();
+            return upward
+                    ? 0.5 + 0.5 * py / form.half(1)
+                    : Math.sqrt(px * px + pz * pz) / form.half(0);
+        }
+
         /// A point of the body's own frame, where the form stands upright around 0, in the shot's.
         public Vec3 place(double x, double y, double z) {
             return at.plus(turned.forth(x * squash.x(), y * squash.y(), z * squash.z()));

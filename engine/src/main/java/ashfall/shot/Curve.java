@@ -87,6 +87,10 @@ public final class Curve {
         return sum + 0.5 * (at(t) + at(to)) * (to - t);
     }
 
+    public double least() {
+        return Arrays.stream(values).min().orElseThrow();
+    }
+
     public double largest() {
         return Arrays.stream(values).max().orElseThrow();
     }

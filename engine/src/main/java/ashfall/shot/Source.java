@@ -204,6 +204,66 @@ public final class Source {
                     -100,
                     100,
                     new Vec3(0, 0, 0));
+    public static final Quantity PATCH_EVERY =
+            Quantity.of("patches.every", "Patches jump every", Unit.SECOND, 0, GAS)
+                    .hard(0, 60)
+                    .usual(0, 1)
+                    .words("never", "now and then")
+                    .does(
+                            "Time after which other patches give, all at once; zero keeps them, and"
+                                    + " they only drift.");
+    public static final Quantity PATCH_SHARE =
+            Quantity.of("patches.share", "Share that gives", Unit.NONE, 1, GAS)
+                    .hard(0, 1)
+                    .usual(0.1, 1)
+                    .curve()
+                    .words("few patches", "all of it")
+                    .does(
+                            "How much of the source gives; the same amount then comes from fewer"
+                                    + " patches. What is kept is kept in these alone.");
+    public static final Switch PATCH_INVERTED =
+            new Switch(
+                    Words.of("patches.inverted", "Gives elsewhere", GAS)
+                            .does("Lets the rest of the source give, and the patches not."),
+                    false);
+    public static final Quantity PATCH_EDGE =
+            Quantity.of("patches.edge", "Edge of its patches", Unit.NONE, 0.1, GAS)
+                    .hard(0, 1)
+                    .usual(0, 0.5)
+                    .words("sharp", "soft")
+                    .does("How much of the source lies between what gives and what does not.");
+    public static final Quantity COLDEST =
+            Quantity.of("patches.coldest", "Coldest patch", Unit.KELVIN, 0, GAS)
+                    .hard(0, 3500)
+                    .usual(290, 700)
+                    .words("cold", "as the rest")
+                    .does(
+                            "Patches spread evenly from this temperature up to that of the release,"
+                                + " and to that at which heat is kept. Zero makes all as warm.");
+    public static final Choice COURSE =
+            new Choice(
+                    Words.of("course.along", "Fades along", GAS)
+                            .does(
+                                    "A course through the source on which it gives most at one"
+                                            + " place: from its axis outward, or from its foot"
+                                            + " upward."),
+                    List.of("none", "outward", "upward"),
+                    "none");
+    public static final Quantity COURSE_AT =
+            Quantity.of("course.at", "Gives most at", Unit.NONE, 0, GAS)
+                    .hard(-1, 2)
+                    .usual(0, 1)
+                    .curve()
+                    .words("axis or foot", "rim or top")
+                    .does(
+                            "Where on its course the source gives most; outward with a curve from 0"
+                                    + " to 1 a ring runs out from the middle.");
+    public static final Quantity COURSE_WIDTH =
+            Quantity.of("course.width", "Fades over", Unit.NONE, 1, GAS)
+                    .hard(0.02, 10)
+                    .usual(0.1, 1)
+                    .words("narrow", "wide")
+                    .does("How far along the course it fades to nothing, to either side.");
     public static final Quantity FLICKER =
             Quantity.of("flicker.amount", "Flicker", Unit.NONE, 0, GAS)
                     .hard(0, 1)
@@ -237,6 +297,14 @@ public final class Source {
                     UNEVEN,
                     GRAIN,
                     DRIFT,
+                    PATCH_SHARE,
+                    PATCH_EDGE,
+                    PATCH_INVERTED,
+                    PATCH_EVERY,
+                    COLDEST,
+                    COURSE,
+                    COURSE_AT,
+                    COURSE_WIDTH,
                     FLICKER,
                     FLICKER_EVERY);
 
@@ -260,10 +328,29 @@ public final class Source {
                             UNEVEN,
                             GRAIN,
                             DRIFT,
+                            PATCH_SHARE,
+                            PATCH_EDGE,
+                            PATCH_INVERTED,
+                            PATCH_EVERY,
+                            COLDEST,
+                            COURSE,
+                            COURSE_AT,
+                            COURSE_WIDTH,
                             FLICKER,
                             FLICKER_EVERY));
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
+
+    /// Does a parameter say anything of what an item's patches are like?
+    public static boolean concerns(Param<?> param, Item item) {
+        if (param == PATCH_EDGE) {
+            return item.get(PATCH_INVERTED) || !item.get(PATCH_SHARE).equals(Curve.constant(1));
+        }
+        if (param == COURSE_AT || param == COURSE_WIDTH) {
+            return !item.get(COURSE).equals("none");
+        }
+        return true;
+    }
 
     /// What a source may release, or keep its gas at, each over time.
     public static final List<Quantity> RELEASES =

@@ -31,6 +31,9 @@ final class SourcePlace {
     /// How much of a cell is kept at what the source keeps, 0 to 1; null where it keeps nothing.
     final float[] kept;
 
+    /// Warmth of each cell's patch, 0 to 1; null where all are as warm.
+    final float[] warmth;
+
     /// What a push makes of its speed on the lower faces of the cells, along x, y and z; NaN where
     /// the source does not reach; null without.
     final float[][] outward;
@@ -57,6 +60,7 @@ final class SourcePlace {
         boolean moves = source.body().isMoving() && source.inherited() > 0;
         this.weight = new float[n];
         this.kept = source.kept().isAny() ? new float[n] : null;
+        this.warmth = source.patches().differInWarmth() ? new float[n] : null;
         this.outward = source.push().largest() > 0 ? new float[3][n] : null;
         this.own = moves ? new float[3][n] : null;
         Body.Motion motion = moves ? source.body().motion(from, to) : null;
@@ -164,13 +168,18 @@ final class SourcePlace {
         for (int i = 0; i < times.length; i++) {
             double cover = source.cover(looks.get(i), x, y, z, lattice.voxel());
             if (cover > 0) {
-                double patch = source.patch(times[i], x, y, z);
+                double patch =
+                        source.patches().strength(source.body(), looks.get(i), times[i], x, y, z);
                 strength += share * cover * patch;
                 held += share * cover * Math.min(1, patch);
             }
         }
         if (kept != null) {
             kept[j] = (float) held;
+        }
+        if (warmth != null && strength > 0) {
+            double time = times[times.length / 2];
+            warmth[j] = (float) source.patches().warmth(source.body(), time, x, y, z);
         }
         weight[j] = (float) strength;
         return weight[j];
@@ -183,7 +192,14 @@ final class SourcePlace {
         if (outward != null) {
             double way = (axis == 0 ? x : axis == 1 ? y : z) - placed.centre().get(axis);
             double reach = Math.max(Math.max(placed.half(0), placed.half(1)), placed.half(2));
-            double patch = cover == 0 ? 0 : Math.min(1.5, source.patch(times[middle], x, y, z));
+            double patch =
+                    cover == 0
+                            ? 0
+                            : Math.min(
+                                    1.5,
+                                    source.patches()
+                                            .strength(
+                                                    source.body(), placed, times[middle], x, y, z));
             outward[axis][j] = cover == 0 ? Float.NaN : (float) (way * cover * patch / reach);
         }
         if (own != null) {
@@ -208,7 +224,14 @@ final class SourcePlace {
                     for (double d = 0.5 * h; plane - d > end; d += h) {
                         sum +=
                                 source.cover(placed, plane - d, wy, wz, h)
-                                        * source.patch(times[i], plane + d, wy, wz)
+                                        * source.patches()
+                                                .strength(
+                                                        source.body(),
+                                                        placed,
+                                                        times[i],
+                                                        plane + d,
+                                                        wy,
+                                                        wz)
                                         / times.length;
                     }
                 }

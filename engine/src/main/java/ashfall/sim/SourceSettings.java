@@ -3,16 +3,18 @@ package ashfall.sim;
 import ashfall.geometry.Body;
 import ashfall.grid.Noise;
 import ashfall.shot.Curve;
+import ashfall.shot.Element;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Source;
-import ashfall.shot.Vec3;
+
+import java.util.List;
 
 /// A source with its parameters read out: where it is, and what it releases when.
 ///
 /// @param soft how deep its edge reaches, over its depth
 /// @param inherited share of its own motion that the gas in it takes on
-/// @param drift m/s of its patches
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
 /// @param burns which of the element's fuels it gives: 0 is the element's own
@@ -35,9 +37,7 @@ public record SourceSettings(
         Curve volume,
         Curve push,
         Kept kept,
-        double uneven,
-        double grain,
-        Vec3 drift,
+        Patches patches,
         double flicker,
         double flickerEvery,
         long seed) {
@@ -58,6 +58,9 @@ public record SourceSettings(
                     || smoke.integral(from, to) > 0;
         }
     }
+
+    /// Points along each side of a source by which shares of it are known.
+    private static final int POINTS = 28;
 
     /// Later than any shot ends, s.
     static final double EVER = 1e9;
@@ -84,9 +87,7 @@ public record SourceSettings(
                         curve(item, Source.KEPT_FUEL),
                         curve(item, Source.KEPT_TEMPERATURE),
                         curve(item, Source.KEPT_SMOKE)),
-                Math.min(1, ragged * item.number(Source.UNEVEN)),
-                item.number(Source.GRAIN),
-                item.get(Source.DRIFT),
+                Patches.of(item, ragged, seed),
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),
                 seed);
@@ -152,7 +153,7 @@ public record SourceSettings(
 
     /// Do its place or its patches change with time?
     boolean isChanging() {
-        return body.isMoving() || drift.length() > 0;
+        return body.isMoving() || patches.isChanging();
     }
 
     /// How much of the source a point belongs to: 1 inside, 0 outside, falling over the voxel at
@@ -162,22 +163,47 @@ public record SourceSettings(
         return Math.max(0, Math.min(1, inside / (voxel + soft * body.depth())));
     }
 
-    /// Strength of the patches at a point: 1 when even, 0 to about 2 when ragged. They go where the
-    /// source goes, and drift.
-    double patch(double seconds, double x, double y, double z) {
-        if (uneven == 0) {
-            return 1;
-        }
-        Vec3 by = body.gone(seconds).plus(drift.times(seconds));
-        return Math.max(
-                0,
-                1
-                        + 2.2
-                                * uneven
-                                * Noise.octaves(
-                                        seed,
-                                        (x - by.x()) / grain,
-                                        (y - by.y()) / grain,
-                                        (z - by.z()) / grain));
+    /// Do some places of it give more, or warmer, than others by a share or by warmth?
+    public boolean hasPatches() {
+        return patches.differInWarmth() || patches.inverted() || patches.share().least() < 1;
     }
+
+    /// The source of an element as its dials are set, with the seed that it has there.
+    public static SourceSettings of(String name, Element element) {
+        long place = List.copyOf(element.sources().keySet()).indexOf(name) + 1;
+        Item item = element.sources().get(name);
+        double ragged = element.gas().number(Gas.RAGGED);
+        return of(name, item, 0, ragged, element.gas().get(Gas.SEED) + place);
+    }
+
+    /// How much of the source gives anything at a time, and how much of what gives is as warm as a
+    /// temperature: by points spread through it.
+    public Shares shares(double seconds, double kelvin) {
+        Body.Placed placed = body.at(seconds);
+        double hottest = Math.max(temperature.at(seconds), kept.temperature.at(seconds));
+        double inside = 0;
+        double gives = 0;
+        double warm = 0;
+        for (int k = 0; k < POINTS * POINTS * POINTS; k++) {
+            double x = point(placed, 0, k % POINTS);
+            double y = point(placed, 1, k / POINTS % POINTS);
+            double z = point(placed, 2, k / POINTS / POINTS);
+            if (placed.distance(x, y, z) < 0) {
+                inside++;
+                double strength = Math.min(1, patches.strength(body, placed, seconds, x, y, z));
+                gives += strength;
+                double own = patches.kelvin(hottest, patches.warmth(body, seconds, x, y, z));
+                warm += own >= kelvin ? strength : 0;
+            }
+        }
+        return new Shares(inside == 0 ? 0 : gives / inside, gives == 0 ? 0 : warm / gives);
+    }
+
+    private static double point(Body.Placed body, int axis, int k) {
+        return body.centre().get(axis) + body.half(axis) * (2 * (k + 0.5) / POINTS - 1);
+    }
+
+    /// @param gives share of the source that gives
+    /// @param warm share of that which is warm enough
+    public record Shares(double gives, double warm) {}
 }

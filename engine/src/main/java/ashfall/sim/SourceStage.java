@@ -120,10 +120,10 @@ final class SourceStage {
         if (fuel == 0 && heat == 0 && smoke == 0 && gas == 0) {
             return keeping;
         }
-        double kelvin = source.temperature().at(0.5 * (from + to));
+        double hottest = source.temperature().at(0.5 * (from + to));
         double premixedAir = fuel * airPerFuel;
-        double gained = fuel + premixedAir + gas * GasLaw.density(kelvin);
-        double carried = gained * law.enthalpy(kelvin);
+        double gained = fuel + premixedAir + gas * GasLaw.density(hottest);
+        double carried = gained * law.enthalpy(hottest);
         double full = law.enthalpy(source.hottest());
         double given = 0;
         double energy = 0;
@@ -137,6 +137,11 @@ final class SourceStage {
                         continue;
                     }
                     given += w;
+                    if (place.warmth != null) {
+                        double kelvin = source.patches().kelvin(hottest, place.warmth[j]);
+                        gained = fuel + premixedAir + gas * GasLaw.density(kelvin);
+                        carried = gained * law.enthalpy(kelvin);
+                    }
                     double before = mass[i];
                     double after = before + w * gained;
                     mass[i] = (float) after;
@@ -173,7 +178,8 @@ final class SourceStage {
         double fuel = source.kept().fuel().at(time);
         double kelvin = source.kept().temperature().at(time);
         double smoke = source.kept().smoke().at(time);
-        double vapour = law.enthalpy(source.temperature().at(time));
+        double released = source.temperature().at(time);
+        double vapour = law.enthalpy(released);
         double hot = Math.max(0, law.enthalpy(kelvin));
         double[] given = new double[3];
         CellRange range = place.range;
@@ -186,6 +192,12 @@ final class SourceStage {
                     if (kept[j] == 0) {
                         continue;
                     }
+                    if (place.warmth != null) {
+                        Patches patches = source.patches();
+                        vapour = law.enthalpy(patches.kelvin(released, place.warmth[j]));
+                        hot = law.enthalpy(patches.kelvin(kelvin, place.warmth[j]));
+                        hot = kelvin > 0 ? Math.max(0, hot) : 0;
+                    }
                     double wanted = Math.min(MOST_FUEL, fuel * kept[j]);
                     double before = mass[i];
                     double lacking = share * lacking(contents[GasFields.FUEL][i], wanted);
@@ -193,9 +205,11 @@ final class SourceStage {
                     double after = before + added;
                     mass[i] = (float) after;
                     for (int k = 0; k < contents.length; k++) {
+                        // The main fuel, number 0, has no part of its own.
                         boolean own =
                                 k == GasFields.FUEL
-                                        || k == GasFields.OTHER_FUELS + source.burns() - 1;
+                                        || (k >= GasFields.OTHER_FUELS
+                                                && k == GasFields.OTHER_FUELS + source.burns() - 1);
                         double gain = k == GasFields.ENTHALPY ? added * vapour : own ? added : 0;
                         mix(contents[k], i, before, gain, after);
                     }

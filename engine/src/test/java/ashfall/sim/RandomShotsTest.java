@@ -9,7 +9,9 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.NewShot;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -109,13 +111,47 @@ class RandomShotsTest {
         for (var source : element.sources().entrySet()) {
             pick(random, source.getValue(), path + "sources." + source.getKey() + ".", settings);
         }
-        return ShotFile.with(base, settings);
+        Shot shot = base;
+        for (int k = random.nextInt(3); k > 0; k--) {
+            String obstacle = "body" + k;
+            shot = shot.withObstacle(obstacle, Item.of(Obstacle.KIND));
+            stand(random, width, "obstacles." + obstacle + ".", settings);
+        }
+        return ShotFile.with(shot, settings);
+    }
+
+    /// A body of any form somewhere in or around the bounds; one in two moves.
+    private static void stand(Random random, double width, String path, List<String> settings) {
+        List<String> forms = Shape.SHAPE.options();
+        settings.add(path + "shape=" + forms.get(random.nextInt(forms.size())));
+        settings.add(path + "centre=" + place(random, width));
+        settings.add(path + "radius=" + width * 0.3 * random.nextDouble());
+        settings.add(path + "size=" + width * random.nextDouble() + "," + width / 8 + "," + width);
+        settings.add(path + "thickness=" + width * 0.2 * random.nextDouble());
+        settings.add(path + "turn=" + random.nextInt(360) + "," + random.nextInt(360) + ",0");
+        if (random.nextBoolean()) {
+            settings.add(path + "path=[[0,0,0,0],[0.3," + place(random, width) + "]]");
+            settings.add(path + "spin=0," + random.nextInt(2000) + ",0");
+        }
+        pick(random, Item.of(Obstacle.KIND), path, settings);
+    }
+
+    private static String place(Random random, double width) {
+        return width * (random.nextDouble() - 0.5)
+                + ","
+                + width * 0.5 * random.nextDouble()
+                + ","
+                + width * (random.nextDouble() - 0.5);
     }
 
     /// Most values stay; one in fifteen goes to an end of its range, one in thirty anywhere.
     private static void pick(Random random, Item item, String path, List<String> settings) {
         for (Param<?> param : item.kind().params().values()) {
             int choice = random.nextInt(30);
+            if (param instanceof Param.Choice c && choice == 0) {
+                settings.add(
+                        path + c.key() + "=" + c.options().get(random.nextInt(c.options().size())));
+            }
             if (!(param instanceof Param.Quantity q) || choice > 2 || OWN.contains(q.key())) {
                 continue;
             }

@@ -5,13 +5,19 @@ import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Bounds;
+import ashfall.shot.Burn;
+import ashfall.shot.Element;
+import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.Source;
+import ashfall.shot.Unit;
+import ashfall.sim.SourceSettings;
 
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -45,6 +51,7 @@ public final class DialsView extends VBox {
     private final FlowPane tabs = new FlowPane(4, 4);
     private final VBox list = new VBox();
     private final Label sentence = new Label();
+    private final Label shares = new Label();
     private final List<Dial<?>> dials = new ArrayList<>();
     private String built = "";
 
@@ -66,6 +73,10 @@ public final class DialsView extends VBox {
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
+        shares.setId("source-shares");
+        shares.getStyleClass().add("empty-words");
+        shares.setWrapText(true);
+        shares.managedProperty().bind(shares.textProperty().isNotEmpty());
         sentence.setId("dials-sentence");
         sentence.getStyleClass().add("sentence");
         sentence.setWrapText(true);
@@ -99,6 +110,7 @@ public final class DialsView extends VBox {
             build(choices, path, item);
         }
         if (item != null) {
+            sayShares(path, item);
             dials.forEach(dial -> dial.show(item));
         }
     }
@@ -109,8 +121,39 @@ public final class DialsView extends VBox {
                 ? List.of()
                 : item.kind().params().values().stream()
                         .filter(param -> Shape.concerns(param, item))
+                        .filter(param -> Source.concerns(param, item))
                         .map(Param::key)
                         .toList();
+    }
+
+    /// Of a source with patches: how much of it gives, and how much of that is warm enough to burn.
+    private void sayShares(String path, Item item) {
+        if (!Source.KINDS.contains(item.kind())) {
+            return;
+        }
+        String[] steps = path.split("\\.");
+        Element element = document.shot().element(steps[1]);
+        shares.setText("");
+        try {
+            SourceSettings source = SourceSettings.of(steps[3], element);
+            if (source.hasPatches()) {
+                shares.setText(words(source, Burn.ignition(element)));
+            }
+        } catch (ShotException e) {
+            shares.setText(e.getMessage());
+        }
+    }
+
+    private String words(SourceSettings source, double ignition) {
+        double now =
+                document.shot()
+                        .frames()
+                        .get(Frames.RATE)
+                        .seconds(runs.playhead().frameProperty().get());
+        SourceSettings.Shares found = source.shares(now, ignition);
+        return String.format(
+                "%.0f %% of it gives, %.0f %% of that above ignition (%s)",
+                100 * found.gives(), 100 * found.warm(), Unit.KELVIN.figure(ignition, 4));
     }
 
     /// What can be tuned at the station: label by path.
@@ -188,6 +231,9 @@ public final class DialsView extends VBox {
         if (item.kind().equals(Bounds.KIND)) {
             list.getChildren().add(new SpaceBar(document, runs, path));
         }
+        if (Source.KINDS.contains(item.kind())) {
+            list.getChildren().add(shares);
+        }
         String wanted = built;
         int count = 0;
         for (Param<?> param : item.kind().params().values()) {
@@ -236,7 +282,7 @@ public final class DialsView extends VBox {
                                 && param != Gas.FULL;
             };
         }
-        return !Shape.isHad(item.kind()) || Shape.concerns(param, item);
+        return !Shape.isHad(item.kind()) || concerned(item).contains(param.key());
     }
 
     private Dial<?> dial(String path, Param<?> param) {

@@ -81,7 +81,11 @@ public final class Live {
         if (heat > 0) {
             return Unit.KILOWATT.figure(heat, 2);
         }
-        return "nothing";
+        double kept = item.get(Source.KEPT_TEMPERATURE).largest();
+        if (kept > 0) {
+            return Unit.KELVIN.figure(kept, 4);
+        }
+        return !igniter && item.get(Source.KEPT_FUEL).largest() > 0 ? "keeps fuel" : "nothing";
     }
 
     /// Fuel that a source gives in the shot's frames, kg.
