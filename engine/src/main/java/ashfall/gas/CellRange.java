@@ -33,6 +33,13 @@ public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
         return x1 <= x0 || y1 <= y0 || z1 <= z0;
     }
 
+    /// Is there a cell in both?
+    public boolean overlaps(CellRange o) {
+        return Math.max(x0, o.x0) < Math.min(x1, o.x1)
+                && Math.max(y0, o.y0) < Math.min(y1, o.y1)
+                && Math.max(z0, o.z0) < Math.min(z1, o.z1);
+    }
+
     /// The smallest range that holds both.
     public CellRange union(CellRange o) {
         if (isEmpty()) {

@@ -36,11 +36,16 @@ public final class Solids {
     private final Box box;
     private final Lattice lattice;
     private final GridShape shape;
+    private final Sides sides;
     private final Workers workers;
     private final Pockets pockets;
     private final float[][] open;
     private final float[][] speed;
     private final boolean[] solid;
+
+    /// Distances at the lower corners of cells, m.
+    private final float[] corners;
+
     private final boolean isMoving;
     private CellRange touched = CellRange.NONE;
 
@@ -50,10 +55,12 @@ public final class Solids {
         this.lattice = lattice;
         this.shape = box.shape();
         this.workers = workers;
+        this.sides = sides;
         this.isMoving = moving;
         this.open = new float[3][shape.size()];
         this.speed = moving ? new float[3][shape.size()] : null;
         this.solid = new boolean[shape.size()];
+        this.corners = new float[shape.size()];
         this.pockets = new Pockets(shape, sides);
         for (float[] shares : open) {
             Arrays.fill(shares, 1);
@@ -65,10 +72,12 @@ public final class Solids {
         this.lattice = null;
         this.shape = null;
         this.workers = null;
+        this.sides = null;
         this.isMoving = false;
         this.open = null;
         this.speed = null;
         this.solid = null;
+        this.corners = null;
         this.pockets = null;
     }
 
@@ -86,7 +95,7 @@ public final class Solids {
         return isMoving;
     }
 
-    /// Does the middle of a cell lie in a body?
+    /// Does the middle of a cell lie in a body, by the distances at its corners?
     public boolean isSolid(int cell) {
         return solid != null && solid[cell];
     }
@@ -104,10 +113,19 @@ public final class Solids {
         }
         CellRange all = touched.union(now);
         touched = now;
+        if (all.isEmpty()) {
+            return;
+        }
         workers.forEachSlab(
-                all.isEmpty() ? 0 : all.depth() + 1,
-                (slab, worker) -> placePlane(bodies, all, all.z0() + slab));
+                all.depth() + 2, (slab, worker) -> findCorners(bodies, all, all.z0() + slab));
+        workers.forEachSlab(
+                all.depth() + 1, (slab, worker) -> placePlane(bodies, all, all.z0() + slab));
         pockets.find(open, now);
+    }
+
+    /// Did bodies, where they are or were a step ago, come near these cells?
+    public boolean touch(CellRange cells) {
+        return touched.overlaps(cells);
     }
 
     /// Cells whose faces a body may close, with one more on each side.
@@ -125,79 +143,80 @@ public final class Solids {
         return new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
     }
 
-    private static double distance(List<? extends Body> bodies, double x, double y, double z) {
-        double least = Double.POSITIVE_INFINITY;
-        for (Body body : bodies) {
-            least = Math.min(least, body.distance(x, y, z));
+    /// Distances at the lower corners of a plane of cells, and of the next ones along x and y.
+    private void findCorners(List<? extends Body> bodies, CellRange r, int z) {
+        double h = lattice.voxel();
+        double wz = lattice.origin(2) + (box.z() + z) * h;
+        for (int y = r.y0(); z <= shape.nz() && y <= Math.min(r.y1() + 1, shape.ny()); y++) {
+            double wy = lattice.origin(1) + (box.y() + y) * h;
+            for (int x = r.x0(); x <= Math.min(r.x1() + 1, shape.nx()); x++) {
+                double wx = lattice.origin(0) + (box.x() + x) * h;
+                double least = Double.POSITIVE_INFINITY;
+                for (Body body : bodies) {
+                    least = Math.min(least, body.distance(wx, wy, wz));
+                }
+                corners[shape.at(x, y, z)] = (float) least;
+            }
         }
-        return least;
     }
 
     /// The faces of a plane of cells of a range; past the last plane those across z only.
     private void placePlane(List<? extends Body> bodies, CellRange r, int z) {
-        int wide = r.width() + 2;
-        int high = r.height() + 2;
-        // Distances at the corners of the cells, in the plane of their lower and of their upper
-        // ones.
-        double[][] corners = new double[2][wide * high];
-        double h = lattice.voxel();
-        double[] first = {
-            lattice.origin(0) + (box.x() + r.x0()) * h,
-            lattice.origin(1) + (box.y() + r.y0()) * h,
-            lattice.origin(2) + (box.z() + z) * h
-        };
-        for (int level = 0; level < 2; level++) {
-            for (int y = 0; y < high; y++) {
-                for (int x = 0; x < wide; x++) {
-                    corners[level][y * wide + x] =
-                            distance(
-                                    bodies,
-                                    first[0] + x * h,
-                                    first[1] + y * h,
-                                    first[2] + level * h);
+        int sy = shape.sy();
+        int sz = shape.sz();
+        for (int y = r.y0(); y <= r.y1(); y++) {
+            for (int x = r.x0(); x <= r.x1(); x++) {
+                int i = shape.at(x, y, z);
+                boolean row = x < shape.nx();
+                boolean column = y < shape.ny();
+                boolean depth = z < shape.nz();
+                if (column && depth) {
+                    open[0][i] = share(i, sy, sz);
                 }
-            }
-        }
-        boolean last = z == r.z1();
-        for (int y = 0; y <= r.height(); y++) {
-            for (int x = 0; x <= r.width(); x++) {
-                int i = shape.at(r.x0() + x, r.y0() + y, z);
-                int c = y * wide + x;
-                double a = corners[0][c];
-                double b = corners[0][c + 1];
-                double d = corners[0][c + wide];
-                double e = corners[1][c];
-                open[2][i] = share(a, b, d, corners[0][c + wide + 1]);
-                if (!last) {
-                    open[0][i] = share(a, d, e, corners[1][c + wide]);
-                    open[1][i] = share(a, b, e, corners[1][c + 1]);
-                    double mx = first[0] + (x + 0.5) * h;
-                    double my = first[1] + (y + 0.5) * h;
-                    solid[i] = distance(bodies, mx, my, first[2] + 0.5 * h) < 0;
+                if (row && depth) {
+                    open[1][i] = share(i, 1, sz);
                 }
-                for (int axis = 0; isMoving && axis < 3; axis++) {
-                    speed[axis][i] =
-                            open[axis][i] == 1
-                                    ? 0
-                                    : speed(
-                                            bodies,
-                                            axis,
-                                            first[0] + (axis == 0 ? x : x + 0.5) * h,
-                                            first[1] + (axis == 1 ? y : y + 0.5) * h,
-                                            first[2] + (axis == 2 ? 0 : 0.5) * h);
+                if (row && column) {
+                    open[2][i] = share(i, 1, sy);
+                }
+                if (row && column && depth) {
+                    float low = corners[i] + corners[i + 1] + corners[i + sy] + corners[i + sy + 1];
+                    int j = i + sz;
+                    float high =
+                            corners[j] + corners[j + 1] + corners[j + sy] + corners[j + sy + 1];
+                    solid[i] = low + high < 0;
+                }
+                for (int axis = 0; axis < 3; axis++) {
+                    int at = axis == 0 ? x : axis == 1 ? y : z;
+                    boolean wall =
+                            (at == 0 && sides.lowClosed(axis))
+                                    || (at == shape.count(axis) && sides.highClosed(axis));
+                    open[axis][i] = wall ? 0 : open[axis][i];
+                    if (isMoving) {
+                        boolean none = wall || open[axis][i] == 1;
+                        speed[axis][i] = none ? 0 : speed(bodies, axis, x, y, z);
+                    }
                 }
             }
         }
     }
 
-    /// Speed of the body next to a point.
-    private static float speed(
-            List<? extends Body> bodies, int axis, double x, double y, double z) {
+    private float share(int i, int a, int b) {
+        return share(corners[i], corners[i + a], corners[i + b], corners[i + a + b]);
+    }
+
+    /// Speed of the body next to the lower face of a cell.
+    private float speed(List<? extends Body> bodies, int axis, int x, int y, int z) {
+        double h = lattice.voxel();
+        double wx = lattice.origin(0) + (box.x() + x + (axis == 0 ? 0 : 0.5)) * h;
+        double wy = lattice.origin(1) + (box.y() + y + (axis == 1 ? 0 : 0.5)) * h;
+        double wz = lattice.origin(2) + (box.z() + z + (axis == 2 ? 0 : 0.5)) * h;
         Body nearest = bodies.getFirst();
         for (Body body : bodies) {
-            nearest = body.distance(x, y, z) < nearest.distance(x, y, z) ? body : nearest;
+            boolean nearer = body.distance(wx, wy, wz) < nearest.distance(wx, wy, wz);
+            nearest = nearer ? body : nearest;
         }
-        return (float) nearest.speed(axis, x, y, z);
+        return (float) nearest.speed(axis, wx, wy, wz);
     }
 
     /// Share of a square in which a distance is above 0, by its values at the corners: b and c are

@@ -28,6 +28,9 @@ final class SourceStage {
 
     private double placedFrom;
     private double placedTo;
+
+    /// Whether a moving body stood in it when that was found.
+    private boolean metBefore;
     private final double cellVolume;
 
     /// kg of air given with a kg of fuel, and what a kg of it holds of oxygen.
@@ -57,7 +60,7 @@ final class SourceStage {
         double h = setup.lattice().voxel();
         this.cellVolume = h * h * h;
         place(seconds, seconds + setup.rate().seconds(1));
-        if (!isChanging() && place.coversNothing()) {
+        if (!source.isChanging() && !solids.isMoving() && place.coversNothing()) {
             throw new ShotException(
                     "the source '"
                             + source.name()
@@ -71,19 +74,16 @@ final class SourceStage {
         }
     }
 
-    private boolean isChanging() {
-        return source.isChanging() || solids.isMoving();
-    }
-
     /// Finds the source's place from one time to another.
     private void place(double from, double to) {
-        boolean isKnown =
-                place != null && (!isChanging() || (from == placedFrom && to == placedTo));
-        if (!isKnown) {
+        boolean met = place != null && solids.isMoving() && solids.touch(place.range);
+        boolean moved = source.isChanging() && (from != placedFrom || to != placedTo);
+        if (place == null || moved || met || metBefore) {
             place = new SourcePlace(source, box, setup, solids, from, to);
-            placedFrom = from;
-            placedTo = to;
         }
+        metBefore = met;
+        placedFrom = from;
+        placedTo = to;
     }
 
     /// Cells that it may cover between two times.
