@@ -279,7 +279,6 @@ public final class Source {
     private static final Param<?>[] ALL =
             Shape.around(
                     ON,
-                    SOFT,
                     TEMPERATURE,
                     BURNS,
                     RELEASED_FUEL,
@@ -294,6 +293,7 @@ public final class Source {
                     KEPT_SMOKE,
                     PUSH,
                     INHERITED,
+                    SOFT,
                     UNEVEN,
                     GRAIN,
                     DRIFT,
@@ -321,10 +321,10 @@ public final class Source {
                     "Igniter",
                     Shape.around(
                             ON,
-                            SOFT,
                             HEAT,
                             HOTTEST,
                             KEPT_TEMPERATURE,
+                            SOFT,
                             UNEVEN,
                             GRAIN,
                             DRIFT,

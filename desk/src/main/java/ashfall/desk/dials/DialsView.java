@@ -87,6 +87,9 @@ public final class DialsView extends VBox {
         selection.pathProperty().addListener((o, was, is) -> show());
         selection.stationProperty().addListener((o, was, is) -> show());
         runs.elementProperty().addListener((o, was, is) -> show());
+        runs.playhead()
+                .frameProperty()
+                .addListener((o, was, is) -> sayShares(document.shot(), selection.path()));
         show();
     }
 
@@ -110,7 +113,7 @@ public final class DialsView extends VBox {
             build(choices, path, item);
         }
         if (item != null) {
-            sayShares(path, item);
+            sayShares(shot, path);
             dials.forEach(dial -> dial.show(item));
         }
     }
@@ -127,12 +130,13 @@ public final class DialsView extends VBox {
     }
 
     /// Of a source with patches: how much of it gives, and how much of that is warm enough to burn.
-    private void sayShares(String path, Item item) {
-        if (!Source.KINDS.contains(item.kind())) {
+    private void sayShares(Shot shot, String path) {
+        Item item = shot.items().get(path);
+        if (item == null || !Source.KINDS.contains(item.kind())) {
             return;
         }
         String[] steps = path.split("\\.");
-        Element element = document.shot().element(steps[1]);
+        Element element = shot.element(steps[1]);
         shares.setText("");
         try {
             SourceSettings source = SourceSettings.of(steps[3], element);
