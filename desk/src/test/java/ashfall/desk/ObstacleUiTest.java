@@ -9,6 +9,7 @@ import ashfall.shot.Route;
 import ashfall.shot.Shape;
 import ashfall.shot.Vec3;
 
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -43,7 +44,7 @@ class ObstacleUiTest extends DeskTest {
         assertEquals(0, turn.x());
         undo(robot);
         assertEquals(0, obstacle().get(Shape.TURN).y(), "the drag was one step");
-        robot.clickOn("#param-shape-tube");
+        robot.clickOn("#param-shape-menu").clickOn("#param-shape-tube");
         assertEquals("tube", obstacle().get(Shape.SHAPE));
         assertTrue(robot.lookup("#param-thickness").tryQuery().isPresent());
         assertFalse(robot.lookup("#param-rough-size").tryQuery().isPresent());
@@ -62,7 +63,7 @@ class ObstacleUiTest extends DeskTest {
     void patchesOfASource_sayHowMuchOfItGives(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-charge");
         assertEquals("", text(robot, "source-shares"));
-        robot.interact(() -> scroll(robot).setVvalue(0.75));
+        reveal(robot, "param-patches-share");
         type(robot, "param-patches-share-field", "0.4");
         assertTrue(text(robot, "source-shares").matches("(3|4|5)\\d % of it gives, .*"));
         undo(robot);
@@ -74,7 +75,7 @@ class ObstacleUiTest extends DeskTest {
     void path_ofPointsAtTheFrameShown_movesTheThing(FxRobot robot) {
         robot.clickOn("#add-obstacle");
         type(robot, "frame-field", "6");
-        robot.interact(() -> scroll(robot).setVvalue(1));
+        reveal(robot, "param-path");
         robot.clickOn("#param-path-add");
         type(robot, "param-path-1-x", "1.5 m");
         Route route = obstacle().get(Shape.PATH);
@@ -90,7 +91,15 @@ class ObstacleUiTest extends DeskTest {
         assertEquals(new Vec3(0, 0, 0), obstacle().get(Shape.PATH).points().get(1).place());
     }
 
-    private static javafx.scene.control.ScrollPane scroll(FxRobot robot) {
-        return robot.lookup("#dials-scroll").queryAs(javafx.scene.control.ScrollPane.class);
+    /// Scrolls to a dial.
+    private static void reveal(FxRobot robot, String id) {
+        robot.interact(
+                () -> {
+                    ScrollPane scroll = robot.lookup("#dials-scroll").queryAs(ScrollPane.class);
+                    double hidden =
+                            scroll.getContent().getLayoutBounds().getHeight()
+                                    - scroll.getViewportBounds().getHeight();
+                    scroll.setVvalue(node(robot, id).getBoundsInParent().getMinY() / hidden);
+                });
     }
 }

@@ -173,10 +173,34 @@ public final class Body {
                     : Math.sqrt(px * px + pz * pz) / form.half(0);
         }
 
+        /// Visits points spread evenly through the body.
+        ///
+        /// @param n how many along each side of the room it takes
+        public void forEachInside(int n, Point visit) {
+            for (int k = 0; k < n * n * n; k++) {
+                double x = spread(0, k % n, n);
+                double y = spread(1, k / n % n, n);
+                double z = spread(2, k / n / n, n);
+                if (distance(x, y, z) < 0) {
+                    visit.at(x, y, z);
+                }
+            }
+        }
+
+        private double spread(int axis, int k, int n) {
+            return at.get(axis) + half[axis] * (2 * (k + 0.5) / n - 1);
+        }
+
         /// A point of the body's own frame, where the form stands upright around 0, in the shot's.
         public Vec3 place(double x, double y, double z) {
             return at.plus(turned.forth(x * squash.x(), y * squash.y(), z * squash.z()));
         }
+    }
+
+    /// What is done with a point, m.
+    @FunctionalInterface
+    public interface Point {
+        void at(double x, double y, double z);
     }
 
     /// How the body moves from one time to a later one: as a rigid thing, so that no point of it

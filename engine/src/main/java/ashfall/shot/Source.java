@@ -276,37 +276,46 @@ public final class Source {
                     .usual(0.1, 2)
                     .words("nervous", "slow")
                     .does("Time from one swell to the next, about.");
+    /// Where and when a source of any kind gives more or less than elsewhere.
+    private static final Param<?>[] PATCHES = {
+        SOFT,
+        UNEVEN,
+        GRAIN,
+        DRIFT,
+        PATCH_SHARE,
+        PATCH_EDGE,
+        PATCH_INVERTED,
+        PATCH_EVERY,
+        COLDEST,
+        COURSE,
+        COURSE_AT,
+        COURSE_WIDTH,
+        FLICKER,
+        FLICKER_EVERY
+    };
+
     private static final Param<?>[] ALL =
             Shape.around(
                     ON,
-                    TEMPERATURE,
-                    BURNS,
-                    RELEASED_FUEL,
-                    TOTAL,
-                    GIVEN_AIR,
-                    HEAT,
-                    HOTTEST,
-                    SMOKE,
-                    VOLUME,
-                    KEPT_FUEL,
-                    KEPT_TEMPERATURE,
-                    KEPT_SMOKE,
-                    PUSH,
-                    INHERITED,
-                    SOFT,
-                    UNEVEN,
-                    GRAIN,
-                    DRIFT,
-                    PATCH_SHARE,
-                    PATCH_EDGE,
-                    PATCH_INVERTED,
-                    PATCH_EVERY,
-                    COLDEST,
-                    COURSE,
-                    COURSE_AT,
-                    COURSE_WIDTH,
-                    FLICKER,
-                    FLICKER_EVERY);
+                    with(
+                            TEMPERATURE,
+                            BURNS,
+                            RELEASED_FUEL,
+                            TOTAL,
+                            GIVEN_AIR,
+                            HEAT,
+                            HOTTEST,
+                            SMOKE,
+                            VOLUME,
+                            KEPT_FUEL,
+                            KEPT_TEMPERATURE,
+                            KEPT_SMOKE,
+                            PUSH,
+                            INHERITED));
+
+    private static Param<?>[] with(Param<?>... own) {
+        return Stream.concat(Stream.of(own), Stream.of(PATCHES)).toArray(Param<?>[]::new);
+    }
 
     /// Bursts once.
     public static final Kind CHARGE = Kind.of("charge", "Charge", ALL);
@@ -316,28 +325,7 @@ public final class Source {
 
     /// Gives heat only.
     public static final Kind IGNITER =
-            Kind.of(
-                    "igniter",
-                    "Igniter",
-                    Shape.around(
-                            ON,
-                            HEAT,
-                            HOTTEST,
-                            KEPT_TEMPERATURE,
-                            SOFT,
-                            UNEVEN,
-                            GRAIN,
-                            DRIFT,
-                            PATCH_SHARE,
-                            PATCH_EDGE,
-                            PATCH_INVERTED,
-                            PATCH_EVERY,
-                            COLDEST,
-                            COURSE,
-                            COURSE_AT,
-                            COURSE_WIDTH,
-                            FLICKER,
-                            FLICKER_EVERY));
+            Kind.of("igniter", "Igniter", Shape.around(ON, with(HEAT, HOTTEST, KEPT_TEMPERATURE)));
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
 

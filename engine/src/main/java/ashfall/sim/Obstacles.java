@@ -70,22 +70,15 @@ public record Obstacles(List<Body> bodies) {
     /// How much of another body lies in them at a time: 0 to 1, by points spread through it.
     public double shareOf(Body other, double seconds) {
         List<Body.Placed> placed = bodies.stream().map(b -> b.at(seconds)).toList();
-        Body.Placed own = other.at(seconds);
-        int inside = 0;
-        int buried = 0;
-        for (int k = 0; k < POINTS * POINTS * POINTS; k++) {
-            double x = point(own, 0, k % POINTS);
-            double y = point(own, 1, k / POINTS % POINTS);
-            double z = point(own, 2, k / POINTS / POINTS);
-            if (own.distance(x, y, z) < 0) {
-                inside++;
-                buried += placed.stream().anyMatch(b -> b.distance(x, y, z) < 0) ? 1 : 0;
-            }
-        }
-        return inside == 0 ? 0 : (double) buried / inside;
-    }
-
-    private static double point(Body.Placed body, int axis, int k) {
-        return body.centre().get(axis) + body.half(axis) * (2 * (k + 0.5) / POINTS - 1);
+        int[] count = new int[2];
+        other.at(seconds)
+                .forEachInside(
+                        POINTS,
+                        (x, y, z) -> {
+                            boolean buried = placed.stream().anyMatch(b -> b.distance(x, y, z) < 0);
+                            count[0]++;
+                            count[1] += buried ? 1 : 0;
+                        });
+        return count[0] == 0 ? 0 : (double) count[1] / count[0];
     }
 }

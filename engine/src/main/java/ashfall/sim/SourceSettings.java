@@ -181,26 +181,19 @@ public record SourceSettings(
     public Shares shares(double seconds, double kelvin) {
         Body.Placed placed = body.at(seconds);
         double hottest = Math.max(temperature.at(seconds), kept.temperature.at(seconds));
-        double inside = 0;
-        double gives = 0;
-        double warm = 0;
-        for (int k = 0; k < POINTS * POINTS * POINTS; k++) {
-            double x = point(placed, 0, k % POINTS);
-            double y = point(placed, 1, k / POINTS % POINTS);
-            double z = point(placed, 2, k / POINTS / POINTS);
-            if (placed.distance(x, y, z) < 0) {
-                inside++;
-                double strength = Math.min(1, patches.strength(body, placed, seconds, x, y, z));
-                gives += strength;
-                double own = patches.kelvin(hottest, patches.warmth(body, seconds, x, y, z));
-                warm += own >= kelvin ? strength : 0;
-            }
-        }
-        return new Shares(inside == 0 ? 0 : gives / inside, gives == 0 ? 0 : warm / gives);
-    }
-
-    private static double point(Body.Placed body, int axis, int k) {
-        return body.centre().get(axis) + body.half(axis) * (2 * (k + 0.5) / POINTS - 1);
+        double[] sums = new double[3];
+        placed.forEachInside(
+                POINTS,
+                (x, y, z) -> {
+                    double strength = patches.strength(body, placed, seconds, x, y, z);
+                    double warmth = patches.warmth(body, seconds, x, y, z);
+                    double gives = Math.min(1, strength);
+                    sums[0]++;
+                    sums[1] += gives;
+                    sums[2] += patches.kelvin(hottest, warmth) >= kelvin ? gives : 0;
+                });
+        return new Shares(
+                sums[0] == 0 ? 0 : sums[1] / sums[0], sums[1] == 0 ? 0 : sums[2] / sums[1]);
     }
 
     /// @param gives share of the source that gives

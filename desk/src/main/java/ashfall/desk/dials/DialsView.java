@@ -38,7 +38,7 @@ import java.util.Map;
 /// the dial under the pointer or the focus does.
 public final class DialsView extends VBox {
     /// Words that still fit a row or two; more go into a menu.
-    private static final int MOST_CHIPS = 8;
+    private static final int MOST_CHIPS = 7;
 
     /// Dials made before the toolkit may do something else: they take milliseconds each.
     private static final int AT_ONCE = 3;
