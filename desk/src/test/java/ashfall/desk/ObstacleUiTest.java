@@ -60,19 +60,6 @@ class ObstacleUiTest extends DeskTest {
     }
 
     @Test
-    void patchesOfASource_sayHowMuchOfItGives(FxRobot robot) {
-        robot.clickOn("#line-elements-fireball-sources-charge");
-        assertEquals("", text(robot, "source-shares"));
-        reveal(robot, "param-patches-share");
-        type(robot, "param-patches-share-field", "0.4");
-        String said = text(robot, "source-shares");
-        assertTrue(said.matches("\\d+ % of it gives, .*"), said);
-        undo(robot);
-        robot.clickOn("#line-elements-fireball-sources-igniter");
-        assertEquals("", text(robot, "source-shares"));
-    }
-
-    @Test
     void path_ofPointsAtTheFrameShown_movesTheThing(FxRobot robot) {
         robot.clickOn("#add-obstacle");
         type(robot, "frame-field", "6");
