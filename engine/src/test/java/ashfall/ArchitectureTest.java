@@ -105,7 +105,11 @@ class ArchitectureTest {
             noClasses()
                     .that()
                     .resideInAnyPackage(
-                            "ashfall.grid", "ashfall.gas", "ashfall.burn", "ashfall.sim")
+                            "ashfall.grid",
+                            "ashfall.geometry",
+                            "ashfall.gas",
+                            "ashfall.burn",
+                            "ashfall.sim")
                     .should()
                     .callMethodWhere(MACHINE_DEPENDENT);
 

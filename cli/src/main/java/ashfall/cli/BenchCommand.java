@@ -300,7 +300,10 @@ final class BenchCommand implements Callable<Integer> {
                 }
             }
         }
-        law.rows(fields.contents[GasFields.ENTHALPY], fields.temperature, 0, shape.size());
+        float[] enthalpy = fields.contents[GasFields.ENTHALPY];
+        for (int i = 0; i < shape.size(); i++) {
+            fields.temperature[i] = (float) law.temperatureOfEnthalpy(enthalpy[i]);
+        }
         return fields;
     }
 

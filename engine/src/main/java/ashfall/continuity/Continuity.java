@@ -152,6 +152,21 @@ public final class Continuity {
     }
 
     private void checkObstacles() {
+        boolean alike = element.gas().get(Gas.ALIKE);
+        double plane = element.gas().number(Gas.ALIKE_AT);
+        double alone = alike ? Obstacles.of(shot).unmirrored(plane) : 0;
+        if (alone > 0.02) {
+            add(
+                    "",
+                    String.format(
+                            Locale.ROOT,
+                            "left and right are kept alike, so gas meets the obstacles east of x ="
+                                    + " %s m on both sides, but %.0f %% of them have no mirror"
+                                    + " image; give them one or switch %s off",
+                            Unit.number(plane, 4),
+                            100 * alone,
+                            Gas.ALIKE.key()));
+        }
         shot.obstacles()
                 .forEach(
                         (name, item) -> {

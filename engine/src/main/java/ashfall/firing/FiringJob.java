@@ -106,7 +106,7 @@ public final class FiringJob {
             throw new FiringException(
                     "frame " + request.from() + " is before the shot's first frame, " + first);
         }
-        this.plan = Setup.plan(element, request.fineness());
+        this.plan = Setup.plan(request.shot(), element, request.fineness());
         plan.requireFits(memoryLimitBytes);
     }
 

@@ -33,6 +33,10 @@ public record CellRange(int x0, int x1, int y0, int y1, int z0, int z1) {
         return x1 <= x0 || y1 <= y0 || z1 <= z0;
     }
 
+    public boolean holds(int x, int y, int z) {
+        return x >= x0 && x < x1 && y >= y0 && y < y1 && z >= z0 && z < z1;
+    }
+
     /// Is there a cell in both?
     public boolean overlaps(CellRange o) {
         return Math.max(x0, o.x0) < Math.min(x1, o.x1)

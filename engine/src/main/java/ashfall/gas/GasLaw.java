@@ -7,7 +7,7 @@ package ashfall.gas;
 /// the adiabatic flame temperature of the fuel by energy alone (physics reference, section 1: a
 /// constant 1005 would end 800 K too hot).
 ///
-/// All methods are pure; [#rows] works on arrays.
+/// All methods are pure.
 public final class GasLaw {
     /// Ambient pressure p₀, Pa.
     public static final double PRESSURE = 101_325;
@@ -85,13 +85,5 @@ public final class GasLaw {
     public double temperatureOfEnthalpy(double joulePerKilogram) {
         double h = 2 * (joulePerKilogram + enthalpyAmbient);
         return h / (a + Math.sqrt(a * a + b * h));
-    }
-
-    /// Temperatures of n cells from their enthalpies in J/kg, from index `at`. Writes `kelvin`
-    /// only.
-    public void rows(float[] enthalpy, float[] kelvin, int at, int n) {
-        for (int i = at, end = at + n; i < end; i++) {
-            kelvin[i] = (float) temperatureOfEnthalpy(enthalpy[i]);
-        }
     }
 }

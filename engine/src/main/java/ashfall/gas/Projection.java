@@ -187,7 +187,7 @@ public final class Projection {
         closeSides(u);
         drawIn(u, wind, dtSeconds / voxel);
         solids.hold(u);
-        float[][] through = solids.isEmpty() ? u : solids.flux(u, pool);
+        solids.blend(u);
         float[] right = pool.borrow();
         float scale = voxel / dtSeconds;
         workers.forEachSlab(
@@ -195,9 +195,9 @@ public final class Projection {
                 (z, worker) -> {
                     for (int y = 0; y < shape.ny(); y++) {
                         rightRow(
-                                through[0],
-                                through[1],
-                                through[2],
+                                u[0],
+                                u[1],
+                                u[2],
                                 volume,
                                 right,
                                 shape.at(0, y, z),
@@ -207,22 +207,18 @@ public final class Projection {
                                 scale);
                     }
                 });
+        solids.unblend(u);
         setOuterPressure(right, volume, impulse, law);
         float[][] beta = pressure.coefficients();
-        if (!solids.isEmpty()) {
-            for (float[] face : through) {
-                pool.giveBack(face);
-            }
-            solids.weigh(beta);
-            solids.settle(right);
-        }
+        solids.weigh(beta);
+        solids.settle(right);
         pressure.prepare();
         double largest = accuracy.largest * voxel / dtSeconds;
-        boolean singular = sides.noneOpen() && solids.isEmpty();
+        boolean singular = sides.noneOpen() && solids.areNone();
         Pressure.SolveReport solved =
                 pressure.solve(impulse, right, accuracy.relative, largest, singular);
         pool.giveBack(right);
-        solids.unweigh(beta);
+        solids.unblend(beta);
         correct(u, impulse);
         solids.hold(u);
         return new Report(

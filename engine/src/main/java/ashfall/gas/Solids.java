@@ -1,7 +1,6 @@
 package ashfall.gas;
 
 import ashfall.grid.Box;
-import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
 import ashfall.work.Workers;
@@ -14,10 +13,14 @@ import java.util.List;
 /// `αu + (1 − α)u_solid`; pressure acts on the open share alone.
 ///
 /// The room that bodies take up goes on as air that moves with them: it takes part in nothing, as
-/// all its faces are closed, and no cell is ever small.
+/// all its faces are closed, and no cell is ever small. Only what is near bodies is kept and gone
+/// through: without any they cost nothing.
 public final class Solids {
     /// Less of a face than this is closed: what is hardly open would only slow the pressure down.
     private static final float LEAST_OPEN = 0.02f;
+
+    /// Bytes for a cell near bodies that move; a little more on their surfaces.
+    public static final int BYTES_PER_CELL = 34;
 
     /// A body as it stands for a step.
     public interface Body {
@@ -38,16 +41,43 @@ public final class Solids {
     private final GridShape shape;
     private final Sides sides;
     private final Workers workers;
-    private final Pockets pockets;
-    private final float[][] open;
-    private final float[][] speed;
-    private final boolean[] solid;
+    private final boolean isMoving;
+
+    /// Cells near bodies, and how they lie in the arrays below, which hold nothing else.
+    private CellRange near = CellRange.NONE;
+
+    private GridShape local;
+    private float[][] open = new float[3][0];
+    private float[][] speed = new float[3][0];
+    private boolean[] solid = new boolean[0];
 
     /// Distances at the lower corners of cells, m.
-    private final float[] corners;
+    private float[] corners = new float[0];
 
-    private final boolean isMoving;
-    private CellRange touched = CellRange.NONE;
+    private final PartlyOpen[] partly = {new PartlyOpen(), new PartlyOpen(), new PartlyOpen()};
+    private final Pockets pockets;
+
+    /// The faces across an axis that are neither open nor closed: where they are in the grid's
+    /// arrays, the share that is open, the body's speed, and room for a value of each.
+    private static final class PartlyOpen {
+        int count;
+        int[] face = new int[64];
+        float[] share = new float[64];
+        float[] speed = new float[64];
+        float[] kept = new float[64];
+
+        void add(int at, float open, float body) {
+            if (count == face.length) {
+                face = Arrays.copyOf(face, 2 * count);
+                share = Arrays.copyOf(share, 2 * count);
+                speed = Arrays.copyOf(speed, 2 * count);
+                kept = Arrays.copyOf(kept, 2 * count);
+            }
+            face[count] = at;
+            share[count] = open;
+            speed[count++] = body;
+        }
+    }
 
     /// @param moving whether bodies ever move
     public Solids(Box box, Lattice lattice, Sides sides, boolean moving, Workers workers) {
@@ -57,38 +87,12 @@ public final class Solids {
         this.workers = workers;
         this.sides = sides;
         this.isMoving = moving;
-        this.open = new float[3][shape.size()];
-        this.speed = moving ? new float[3][shape.size()] : null;
-        this.solid = new boolean[shape.size()];
-        this.corners = new float[shape.size()];
         this.pockets = new Pockets(shape, sides);
-        for (float[] shares : open) {
-            Arrays.fill(shares, 1);
-        }
     }
 
-    private Solids() {
-        this.box = null;
-        this.lattice = null;
-        this.shape = null;
-        this.workers = null;
-        this.sides = null;
-        this.isMoving = false;
-        this.open = null;
-        this.speed = null;
-        this.solid = null;
-        this.corners = null;
-        this.pockets = null;
-    }
-
-    /// Nothing but gas: costs nothing.
-    public static Solids none() {
-        return new Solids();
-    }
-
-    /// Is there nothing in the gas?
-    public boolean isEmpty() {
-        return open == null;
+    /// Is nothing in the box?
+    boolean areNone() {
+        return near.isEmpty();
     }
 
     public boolean isMoving() {
@@ -96,36 +100,63 @@ public final class Solids {
     }
 
     /// Does the middle of a cell lie in a body, by the distances at its corners?
-    public boolean isSolid(int cell) {
-        return solid != null && solid[cell];
+    public boolean isSolid(int x, int y, int z) {
+        return near.holds(x, y, z) && solid[local.at(x - near.x0(), y - near.y0(), z - near.z0())];
     }
 
     /// Share of the lower face of a cell, across an axis, through which gas may go.
-    public float open(int axis, int cell) {
-        return open == null ? 1 : open[axis][cell];
+    float open(int axis, int x, int y, int z) {
+        return near.holds(x, y, z)
+                ? open[axis][local.at(x - near.x0(), y - near.y0(), z - near.z0())]
+                : 1;
+    }
+
+    /// Do bodies come near these cells?
+    public boolean touch(CellRange cells) {
+        return near.overlaps(cells);
     }
 
     /// Finds open shares and speeds anew.
     public void place(List<? extends Body> bodies) {
-        CellRange now = CellRange.NONE;
+        near = CellRange.NONE;
         for (Body body : bodies) {
-            now = now.union(range(body));
+            near = near.union(range(body));
         }
-        CellRange all = touched.union(now);
-        touched = now;
-        if (all.isEmpty()) {
+        for (PartlyOpen faces : partly) {
+            faces.count = 0;
+        }
+        if (near.isEmpty()) {
+            pockets.forget();
             return;
         }
-        workers.forEachSlab(
-                all.depth() + 2, (slab, worker) -> findCorners(bodies, all, all.z0() + slab));
-        workers.forEachSlab(
-                all.depth() + 1, (slab, worker) -> placePlane(bodies, all, all.z0() + slab));
-        pockets.find(open, now);
+        local = new GridShape(near.width(), near.height(), near.depth());
+        if (solid.length < local.size()) {
+            solid = new boolean[local.size()];
+            corners = new float[local.size()];
+            open = new float[3][local.size()];
+            speed = isMoving ? new float[3][local.size()] : speed;
+        }
+        workers.forEachSlab(local.nz() + 1, (z, worker) -> findCorners(bodies, z));
+        workers.forEachSlab(local.nz() + 1, (z, worker) -> placePlane(bodies, z));
+        for (int axis = 0; axis < 3; axis++) {
+            for (int z = 0; z < planes(axis); z++) {
+                forEachRow(axis, 1, z, this::keepPartlyOpen);
+            }
+        }
+        pockets.find(open, near, local);
     }
 
-    /// Did bodies, where they are or were a step ago, come near these cells?
-    public boolean touch(CellRange cells) {
-        return touched.overlaps(cells);
+    private void keepPartlyOpen(int axis, int at, int face, int n) {
+        for (int i = 0; i < n; i++) {
+            float share = open[axis][at + i];
+            if (share > 0 && share < 1) {
+                partly[axis].add(face + i, share, speed(axis, at + i));
+            }
+        }
+    }
+
+    private float speed(int axis, int at) {
+        return isMoving ? speed[axis][at] : 0;
     }
 
     /// Cells whose faces a body may close, with one more on each side.
@@ -140,62 +171,54 @@ public final class Solids {
                     Math.clamp((long) Math.floor((body.from(axis) - origin) / h) - 1, 0, count);
             to[axis] = Math.clamp((long) Math.ceil((body.to(axis) - origin) / h) + 1, 0, count);
         }
-        return new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
+        CellRange range = new CellRange(from[0], to[0], from[1], to[1], from[2], to[2]);
+        return range.isEmpty() ? CellRange.NONE : range;
     }
 
-    /// Distances at the lower corners of a plane of cells, and of the next ones along x and y.
-    private void findCorners(List<? extends Body> bodies, CellRange r, int z) {
-        double h = lattice.voxel();
-        double wz = lattice.origin(2) + (box.z() + z) * h;
-        for (int y = r.y0(); z <= shape.nz() && y <= Math.min(r.y1() + 1, shape.ny()); y++) {
-            double wy = lattice.origin(1) + (box.y() + y) * h;
-            for (int x = r.x0(); x <= Math.min(r.x1() + 1, shape.nx()); x++) {
-                double wx = lattice.origin(0) + (box.x() + x) * h;
+    /// Where a corner or the middle of a face across an axis lies, m; `ahead` in cells.
+    private double world(int axis, int cell, double ahead) {
+        int first = axis == 0 ? near.x0() : axis == 1 ? near.y0() : near.z0();
+        return lattice.origin(axis) + (box.from(axis) + first + cell + ahead) * lattice.voxel();
+    }
+
+    private void findCorners(List<? extends Body> bodies, int z) {
+        for (int y = 0; y <= local.ny(); y++) {
+            int at = local.at(0, y, z);
+            for (int x = 0; x <= local.nx(); x++) {
                 double least = Double.POSITIVE_INFINITY;
                 for (Body body : bodies) {
-                    least = Math.min(least, body.distance(wx, wy, wz));
+                    double d = body.distance(world(0, x, 0), world(1, y, 0), world(2, z, 0));
+                    least = Math.min(least, d);
                 }
-                corners[shape.at(x, y, z)] = (float) least;
+                corners[at + x] = (float) least;
             }
         }
     }
 
-    /// The faces of a plane of cells of a range; past the last plane those across z only.
-    private void placePlane(List<? extends Body> bodies, CellRange r, int z) {
-        int sy = shape.sy();
-        int sz = shape.sz();
-        for (int y = r.y0(); y <= r.y1(); y++) {
-            for (int x = r.x0(); x <= r.x1(); x++) {
-                int i = shape.at(x, y, z);
-                boolean row = x < shape.nx();
-                boolean column = y < shape.ny();
-                boolean depth = z < shape.nz();
-                if (column && depth) {
-                    open[0][i] = share(i, sy, sz);
+    /// The lower faces of a plane of cells; past the last plane those across z only.
+    private void placePlane(List<? extends Body> bodies, int z) {
+        int sy = local.sy();
+        int sz = local.sz();
+        boolean inside = z < local.nz();
+        for (int y = 0; y <= local.ny(); y++) {
+            for (int x = 0; x <= local.nx(); x++) {
+                int i = local.at(x, y, z);
+                boolean column = y < local.ny();
+                boolean row = x < local.nx();
+                if (inside && column) {
+                    placeFace(bodies, 0, x, y, z, share(i, sy, sz));
                 }
-                if (row && depth) {
-                    open[1][i] = share(i, 1, sz);
+                if (inside && row) {
+                    placeFace(bodies, 1, x, y, z, share(i, 1, sz));
                 }
                 if (row && column) {
-                    open[2][i] = share(i, 1, sy);
+                    placeFace(bodies, 2, x, y, z, share(i, 1, sy));
                 }
-                if (row && column && depth) {
-                    float low = corners[i] + corners[i + 1] + corners[i + sy] + corners[i + sy + 1];
+                if (inside && row && column) {
                     int j = i + sz;
-                    float high =
-                            corners[j] + corners[j + 1] + corners[j + sy] + corners[j + sy + 1];
-                    solid[i] = low + high < 0;
-                }
-                for (int axis = 0; axis < 3; axis++) {
-                    int at = axis == 0 ? x : axis == 1 ? y : z;
-                    boolean wall =
-                            (at == 0 && sides.lowClosed(axis))
-                                    || (at == shape.count(axis) && sides.highClosed(axis));
-                    open[axis][i] = wall ? 0 : open[axis][i];
-                    if (isMoving) {
-                        boolean none = wall || open[axis][i] == 1;
-                        speed[axis][i] = none ? 0 : speed(bodies, axis, x, y, z);
-                    }
+                    float low = corners[i] + corners[i + 1] + corners[i + sy] + corners[i + sy + 1];
+                    float up = corners[j] + corners[j + 1] + corners[j + sy] + corners[j + sy + 1];
+                    solid[i] = low + up < 0;
                 }
             }
         }
@@ -205,12 +228,24 @@ public final class Solids {
         return share(corners[i], corners[i + a], corners[i + b], corners[i + a + b]);
     }
 
+    private void placeFace(
+            List<? extends Body> bodies, int axis, int x, int y, int z, float share) {
+        int i = local.at(x, y, z);
+        int at = axis == 0 ? near.x0() + x : axis == 1 ? near.y0() + y : near.z0() + z;
+        boolean wall =
+                (at == 0 && sides.lowClosed(axis))
+                        || (at == shape.count(axis) && sides.highClosed(axis));
+        open[axis][i] = wall ? 0 : share;
+        if (isMoving) {
+            speed[axis][i] = wall || share == 1 ? 0 : speed(bodies, axis, x, y, z);
+        }
+    }
+
     /// Speed of the body next to the lower face of a cell.
     private float speed(List<? extends Body> bodies, int axis, int x, int y, int z) {
-        double h = lattice.voxel();
-        double wx = lattice.origin(0) + (box.x() + x + (axis == 0 ? 0 : 0.5)) * h;
-        double wy = lattice.origin(1) + (box.y() + y + (axis == 1 ? 0 : 0.5)) * h;
-        double wz = lattice.origin(2) + (box.z() + z + (axis == 2 ? 0 : 0.5)) * h;
+        double wx = world(0, x, axis == 0 ? 0 : 0.5);
+        double wy = world(1, y, axis == 1 ? 0 : 0.5);
+        double wz = world(2, z, axis == 2 ? 0 : 0.5);
         Body nearest = bodies.getFirst();
         for (Body body : bodies) {
             boolean nearer = body.distance(wx, wy, wz) < nearest.distance(wx, wy, wz);
@@ -248,84 +283,89 @@ public final class Solids {
         return own == 0 ? 0 : own * own / ((own - one) * (own - other));
     }
 
-    /// What is done with a row of faces across an axis, or of cells.
+    /// What is done with a row of n faces across an axis, or of cells: `at` is the first's place in
+    /// the arrays here, `face` that in the grid's.
     @FunctionalInterface
     private interface Row {
-        void run(int axis, int from, int to);
+        void run(int axis, int at, int face, int n);
     }
 
     private void forEachFace(Row what) {
-        forEach(0, 3, 1, what);
+        for (int axis = 0; axis < 3 && !near.isEmpty(); axis++) {
+            int own = axis;
+            workers.forEachSlab(planes(axis), (z, worker) -> forEachRow(own, 1, z, what));
+        }
     }
 
     private void forEachCell(Row what) {
-        forEach(0, 1, 0, what);
+        if (!near.isEmpty()) {
+            workers.forEachSlab(local.nz(), (z, worker) -> forEachRow(0, 0, z, what));
+        }
     }
 
-    private void forEach(int firstAxis, int endAxis, int more, Row what) {
-        CellRange r = touched;
-        if (r.isEmpty()) {
-            return;
+    /// Planes of faces across an axis.
+    private int planes(int axis) {
+        return local.nz() + (axis == 2 ? 1 : 0);
+    }
+
+    /// @param more 1 for faces, with the last ones along the axis; 0 for cells
+    private void forEachRow(int axis, int more, int z, Row what) {
+        int n = local.nx() + (axis == 0 ? more : 0);
+        for (int y = 0; y < local.ny() + (axis == 1 ? more : 0); y++) {
+            int face = shape.at(near.x0(), near.y0() + y, near.z0() + z);
+            what.run(axis, local.at(0, y, z), face, n);
         }
-        workers.forEachSlab(
-                r.depth() + more,
-                (slab, worker) -> {
-                    for (int axis = firstAxis; axis < endAxis; axis++) {
-                        for (int y = r.y0(); y < r.y1() + more; y++) {
-                            int at = shape.at(r.x0(), y, r.z0() + slab);
-                            what.run(axis, at, at + r.width() + more);
-                        }
-                    }
-                });
     }
 
     /// Lets the faces inside bodies move with these.
     public void hold(float[][] u) {
         forEachFace(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        if (open[axis][i] == 0) {
-                            u[axis][i] = speed == null ? 0 : speed[axis][i];
+                (axis, at, face, n) -> {
+                    for (int i = 0; i < n; i++) {
+                        if (open[axis][at + i] == 0) {
+                            u[axis][face + i] = speed(axis, at + i);
                         }
                     }
                 });
     }
 
-    /// Mean speeds through whole faces: of the gas where they are open, of bodies where not.
-    ///
-    /// @return arrays of the pool
-    public float[][] flux(float[][] u, FieldPool pool) {
-        float[][] flux = {pool.borrow(), pool.borrow(), pool.borrow()};
+    /// Puts the mean speed through the whole of each face in the place of the gas's own, until
+    /// [#unblend].
+    public void blend(float[][] u) {
         for (int axis = 0; axis < 3; axis++) {
-            System.arraycopy(u[axis], 0, flux[axis], 0, u[axis].length);
+            PartlyOpen faces = partly[axis];
+            for (int k = 0; k < faces.count; k++) {
+                float own = u[axis][faces.face[k]];
+                faces.kept[k] = own;
+                u[axis][faces.face[k]] = faces.speed[k] + faces.share[k] * (own - faces.speed[k]);
+            }
+        }
+    }
+
+    /// Puts the values back that [#blend] or [#weigh] took.
+    public void unblend(float[][] faceValues) {
+        for (int axis = 0; axis < 3; axis++) {
+            PartlyOpen faces = partly[axis];
+            for (int k = 0; k < faces.count; k++) {
+                faceValues[axis][faces.face[k]] = faces.kept[k];
+            }
+        }
+    }
+
+    /// Makes the coefficients of faces those of their open shares, until [#unblend]; closed ones
+    /// keep 0.
+    void weigh(float[][] beta) {
+        for (int axis = 0; axis < 3; axis++) {
+            PartlyOpen faces = partly[axis];
+            for (int k = 0; k < faces.count; k++) {
+                faces.kept[k] = beta[axis][faces.face[k]];
+                beta[axis][faces.face[k]] *= faces.share[k];
+            }
         }
         forEachFace(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        float body = speed == null ? 0 : speed[axis][i];
-                        flux[axis][i] = body + open[axis][i] * (flux[axis][i] - body);
-                    }
-                });
-        return flux;
-    }
-
-    /// Makes the coefficients of faces those of their open shares.
-    void weigh(float[][] beta) {
-        forEachFace(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        beta[axis][i] *= open[axis][i];
-                    }
-                });
-    }
-
-    /// Takes [#weigh] back, but for closed faces, which keep 0.
-    void unweigh(float[][] beta) {
-        forEachFace(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        float share = open[axis][i];
-                        beta[axis][i] = share == 0 ? 0 : beta[axis][i] / share;
+                (axis, at, face, n) -> {
+                    for (int i = 0; i < n; i++) {
+                        beta[axis][face + i] = open[axis][at + i] == 0 ? 0 : beta[axis][face + i];
                     }
                 });
     }
@@ -335,39 +375,35 @@ public final class Solids {
     /// that out.
     void settle(float[] right) {
         forEachCell(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        if (isClosed(i)) {
-                            right[i] = 0;
+                (axis, at, cell, n) -> {
+                    for (int i = 0; i < n; i++) {
+                        if (openFaces(at + i) == 0) {
+                            right[cell + i] = 0;
                         }
                     }
                 });
         pockets.removeMeans(right);
     }
 
-    private boolean isClosed(int i) {
-        return open[0][i] == 0
-                && open[0][i + 1] == 0
-                && open[1][i] == 0
-                && open[1][i + shape.sy()] == 0
-                && open[2][i] == 0
-                && open[2][i + shape.sz()] == 0;
-    }
-
     /// No eddy mixes through a wall: takes the strain from cells that have a closed face.
     public void calm(float[] strain) {
         forEachCell(
-                (axis, from, to) -> {
-                    for (int i = from; i < to; i++) {
-                        if (open[0][i] == 0
-                                || open[0][i + 1] == 0
-                                || open[1][i] == 0
-                                || open[1][i + shape.sy()] == 0
-                                || open[2][i] == 0
-                                || open[2][i + shape.sz()] == 0) {
-                            strain[i] = 0;
+                (axis, at, cell, n) -> {
+                    for (int i = 0; i < n; i++) {
+                        if (openFaces(at + i) < 6) {
+                            strain[cell + i] = 0;
                         }
                     }
                 });
+    }
+
+    /// How many of a cell's faces are not closed.
+    private int openFaces(int i) {
+        return (open[0][i] > 0 ? 1 : 0)
+                + (open[0][i + 1] > 0 ? 1 : 0)
+                + (open[1][i] > 0 ? 1 : 0)
+                + (open[1][i + local.sy()] > 0 ? 1 : 0)
+                + (open[2][i] > 0 ? 1 : 0)
+                + (open[2][i + local.sz()] > 0 ? 1 : 0);
     }
 }

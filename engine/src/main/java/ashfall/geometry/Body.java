@@ -59,11 +59,6 @@ public final class Body {
         return path.isMoving() || spin.length() > 0;
     }
 
-    /// How far it has gone since its path began, m.
-    public Vec3 gone(double seconds) {
-        return path.at(seconds);
-    }
-
     /// The lower and upper corner of the room it takes between two times, m.
     public Vec3[] room(double from, double to) {
         double[] low = {1e9, 1e9, 1e9};
@@ -91,12 +86,14 @@ public final class Body {
 
     /// The body in one place.
     public final class Placed {
+        private final Vec3 gone;
         private final Vec3 at;
         private final Turn turned;
         private final double[] half = new double[3];
 
         private Placed(double seconds) {
-            this.at = centre.plus(path.at(seconds));
+            this.gone = path.at(seconds);
+            this.at = centre.plus(gone);
             this.turned = turns ? Turn.of(turn.plus(spin.times(seconds))) : Turn.NONE;
             for (int axis = 0; axis < 3; axis++) {
                 for (int own = 0; own < 3; own++) {
@@ -104,6 +101,11 @@ public final class Body {
                 }
                 half[axis] += rough;
             }
+        }
+
+        /// How far it has gone on its path, m.
+        public Vec3 gone() {
+            return gone;
         }
 
         /// Where its centre is.

@@ -1,6 +1,5 @@
 package ashfall.shot;
 
-import java.util.Arrays;
 import java.util.List;
 
 /// A way through places at given times, smooth: a cubic between two points, with the slope at each
@@ -45,14 +44,13 @@ public record Route(List<Point> points) {
         if (seconds >= points.get(last).seconds) {
             return points.get(last).place;
         }
-        double[] times = points.stream().mapToDouble(Point::seconds).toArray();
-        int found = Arrays.binarySearch(times, seconds);
-        if (found >= 0) {
-            return points.get(found).place;
+        int i = 0;
+        while (points.get(i + 1).seconds <= seconds) {
+            i++;
         }
-        int i = -found - 2;
-        double length = times[i + 1] - times[i];
-        double t = (seconds - times[i]) / length;
+        double start = points.get(i).seconds;
+        double length = points.get(i + 1).seconds - start;
+        double t = (seconds - start) / length;
         double u = 1 - t;
         Vec3 a = points.get(i).place;
         Vec3 b = points.get(i + 1).place;

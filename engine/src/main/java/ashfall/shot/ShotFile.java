@@ -102,7 +102,9 @@ public final class ShotFile {
         for (var entry : object(root, "obstacles").properties()) {
             String name = checkedName(entry.getKey(), "obstacles");
             String path = "obstacles." + name;
-            obstacles.put(name, item(Obstacle.KIND, path, object(root.get("obstacles"), name)));
+            obstacles.put(
+                    name,
+                    item(Obstacle.KIND, path, object(root.get("obstacles"), "obstacles", name)));
         }
         Map<String, JsonNode> unknown =
                 unclaimed(

@@ -27,7 +27,7 @@ public final class Source {
     public static final Quantity SOFT =
             Quantity.of("soft", "Soft edge", Unit.NONE, 0, GAS)
                     .hard(0, 1)
-                    .usual(0, 1)
+                    .usual(0, 0.8)
                     .words("hard", "soft")
                     .does(
                             "How deep into the source it fades in from the edge; 1 reaches its"
@@ -214,7 +214,7 @@ public final class Source {
                                     + " they only drift.");
     public static final Quantity PATCH_SHARE =
             Quantity.of("patches.share", "Share that gives", Unit.NONE, 1, GAS)
-                    .hard(0, 1)
+                    .hard(0.01, 1)
                     .usual(0.1, 1)
                     .curve()
                     .words("few patches", "all of it")

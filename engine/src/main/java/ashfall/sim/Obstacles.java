@@ -2,8 +2,10 @@ package ashfall.sim;
 
 import ashfall.gas.Solids;
 import ashfall.geometry.Body;
+import ashfall.grid.Lattice;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
 
 import java.util.List;
 
@@ -27,6 +29,32 @@ public record Obstacles(List<Body> bodies) {
 
     boolean isMoving() {
         return bodies.stream().anyMatch(Body::isMoving);
+    }
+
+    /// Cells of a box at most that lie in one range around all bodies until a time.
+    ///
+    /// @param first of the box along x, y, z
+    /// @param count of the box's cells
+    double cellsNear(Lattice lattice, long[] first, long[] count, double lastSecond) {
+        if (bodies.isEmpty()) {
+            return 0;
+        }
+        double cells = 1;
+        for (int axis = 0; axis < 3; axis++) {
+            double low = Double.POSITIVE_INFINITY;
+            double high = Double.NEGATIVE_INFINITY;
+            for (Body body : bodies) {
+                Vec3[] room = body.room(0, lastSecond);
+                low = Math.min(low, room[0].get(axis));
+                high = Math.max(high, room[1].get(axis));
+            }
+            double h = lattice.voxel();
+            long from = (long) Math.floor((low - lattice.origin(axis)) / h) - 1;
+            long to = (long) Math.ceil((high - lattice.origin(axis)) / h) + 1;
+            long last = first[axis] + count[axis];
+            cells *= Math.max(0, Math.min(last, to) - Math.max(first[axis], from));
+        }
+        return cells;
     }
 
     /// Where they have come to at a time, with the speed that brought them there.
@@ -65,6 +93,25 @@ public record Obstacles(List<Body> bodies) {
         public double to(int axis) {
             return body.centre().get(axis) + body.half(axis);
         }
+    }
+
+    /// How much of the bodies has no mirror image among them at the shot's begin: 0 to 1.
+    ///
+    /// @param plane x of the mirror, m
+    public double unmirrored(double plane) {
+        List<Body.Placed> placed = bodies.stream().map(b -> b.at(0)).toList();
+        int[] count = new int[2];
+        for (Body.Placed body : placed) {
+            body.forEachInside(
+                    POINTS,
+                    (x, y, z) -> {
+                        double image = 2 * plane - x;
+                        boolean there = placed.stream().anyMatch(b -> b.distance(image, y, z) <= 0);
+                        count[0]++;
+                        count[1] += there ? 0 : 1;
+                    });
+        }
+        return count[0] == 0 ? 0 : (double) count[1] / count[0];
     }
 
     /// How much of another body lies in them at a time: 0 to 1, by points spread through it.

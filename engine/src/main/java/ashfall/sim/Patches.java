@@ -71,9 +71,9 @@ record Patches(
     /// source goes.
     ///
     /// @param placed the source at the time
-    double strength(Body body, Body.Placed placed, double seconds, double x, double y, double z) {
+    double strength(Body.Placed placed, double seconds, double x, double y, double z) {
         double strength = 1;
-        Vec3 by = body.gone(seconds).plus(drift.times(seconds));
+        Vec3 by = placed.gone().plus(drift.times(seconds));
         double px = (x - by.x()) / grain;
         double py = (y - by.y()) / grain;
         double pz = (z - by.z()) / grain;
@@ -96,8 +96,8 @@ record Patches(
     }
 
     /// Warmth at a point: 0 in the coldest patch, 1 in the hottest, evenly spread.
-    double warmth(Body body, double seconds, double x, double y, double z) {
-        Vec3 by = body.gone(seconds).plus(drift.times(seconds));
+    double warmth(Body.Placed placed, double seconds, double x, double y, double z) {
+        Vec3 by = placed.gone().plus(drift.times(seconds));
         return Noise.even(
                 seed + 2 * OTHER + round(seconds),
                 (x - by.x()) / grain,

@@ -51,11 +51,9 @@ final class Room {
                         setup.burning().reactions().size(),
                         setup.wind().layers(seconds, box, setup.lattice()));
         Obstacles obstacles = setup.obstacles();
-        if (obstacles.isEmpty()) {
-            this.solids = Solids.none();
-        } else {
-            this.solids =
-                    new Solids(box, setup.lattice(), setup.sides(), obstacles.isMoving(), workers);
+        this.solids =
+                new Solids(box, setup.lattice(), setup.sides(), obstacles.isMoving(), workers);
+        if (!obstacles.isEmpty()) {
             double before = seconds - setup.rate().seconds(1);
             solids.place(obstacles.at(before, seconds, 1));
             solids.hold(fields.velocity);

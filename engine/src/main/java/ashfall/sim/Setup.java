@@ -6,6 +6,7 @@ import ashfall.gas.CellRange;
 import ashfall.gas.Forces;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Sides;
+import ashfall.gas.Solids;
 import ashfall.gas.Stirring;
 import ashfall.grid.Box;
 import ashfall.grid.Exact;
@@ -117,8 +118,8 @@ public record Setup(
         }
     }
 
-    /// Where the cells of an element lie at a fineness, and what they cost.
-    public static Plan plan(Element element, Fineness fineness) {
+    /// Where the cells of an element of a shot lie at a fineness, and what they cost.
+    public static Plan plan(Shot shot, Element element, Fineness fineness) {
         double h = element.voxel(fineness);
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
@@ -164,6 +165,8 @@ public record Setup(
                             h,
                             cells));
         }
+        double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
+        double nearBodies = Obstacles.of(shot).cellsNear(lattice, first, count, last);
         return new Plan(
                 lattice,
                 (int) first[0],
@@ -173,16 +176,18 @@ public record Setup(
                 count[1],
                 count[2],
                 count[0]
-                        * count[1]
-                        * count[2]
-                        * (BYTES_PER_CELL + BYTES_PER_FUEL * (Burn.fuelKeys(element).size() - 1)));
+                                * count[1]
+                                * count[2]
+                                * (BYTES_PER_CELL
+                                        + BYTES_PER_FUEL * (Burn.fuelKeys(element).size() - 1))
+                        + (long) (nearBodies * Solids.BYTES_PER_CELL));
     }
 
     /// Compiles an element of a shot.
     ///
     /// @throws ShotException when the parts do not fit together
     public static Setup of(Shot shot, Element element, Fineness fineness) {
-        Plan plan = plan(element, fineness);
+        Plan plan = plan(shot, element, fineness);
         if (plan.cells() > MOST_CELLS) {
             plan.requireFits(Long.MAX_VALUE);
         }

@@ -192,6 +192,7 @@ public final class Simulation {
         cancel.check();
         if (room.solids.isMoving()) {
             room.solids.place(setup.obstacles().at(time, to, dt / step));
+            room.solids.calm(fields.strain);
         }
         float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
         momentum.move(room, acceleration, wind, (float) dt, stepBefore);
@@ -212,10 +213,7 @@ public final class Simulation {
         int reach = 1 + (int) (fastest * dt / voxel);
         region = reach > RIM ? region.grown(reach - RIM).rounded() : region;
         boolean turned = ((frame + steps.count) & 1) != 0;
-        float[][] projected = fields.velocity.clone();
-        if (!room.solids.isEmpty()) {
-            System.arraycopy(room.solids.flux(projected, pool), 0, fields.velocity, 0, 3);
-        }
+        room.solids.blend(fields.velocity);
         room.scalars.advance(
                 fields,
                 volume,
@@ -225,10 +223,7 @@ public final class Simulation {
                 (float) fastest,
                 (float) hottest,
                 turned);
-        for (int axis = 0; axis < 3 && !room.solids.isEmpty(); axis++) {
-            pool.giveBack(fields.velocity[axis]);
-            fields.velocity[axis] = projected[axis];
-        }
+        room.solids.unblend(fields.velocity);
         pool.giveBack(volume);
         ledger = ledger.plus(room.scalars);
         fields.temperature = pool.borrow();

@@ -197,7 +197,8 @@ public final class Snapshot {
                         int v = x + 8 * y + 64 * z;
                         float value = s.mass == null ? s.field[i] : s.field[i] * s.mass[i];
                         boolean active =
-                                Math.abs(value - s.background) > s.threshold && !solids.isSolid(i);
+                                Math.abs(value - s.background) > s.threshold
+                                        && !solids.isSolid(8 * bx + x, 8 * by + y, 8 * bz + z);
                         values[v] = active ? value : background;
                         if (active) {
                             mask[z] |= 1L << (v & 63);

@@ -19,7 +19,6 @@ final class SourcePlace {
     private final SourceSettings source;
     private final Lattice lattice;
     private final Box box;
-    private final GridShape shape;
     private final double[] times;
     private final List<Body.Placed> looks = new ArrayList<>();
 
@@ -50,7 +49,6 @@ final class SourcePlace {
         this.source = source;
         this.lattice = setup.lattice();
         this.box = box;
-        this.shape = box.shape();
         this.times = times(source, lattice.voxel(), from, to);
         for (double time : times) {
             looks.add(source.body().at(time));
@@ -73,7 +71,7 @@ final class SourcePlace {
                     double wx = lattice.centre(0, box.x() + x);
                     double wy = lattice.centre(1, box.y() + y);
                     double wz = lattice.centre(2, box.z() + z);
-                    if (!solids.isSolid(shape.at(x, y, z))) {
+                    if (!solids.isSolid(x, y, z)) {
                         sum += fill(j, wx, wy, wz);
                     }
                     for (int axis = 0; axis < 3 && (outward != null || moves); axis++) {
@@ -168,8 +166,7 @@ final class SourcePlace {
         for (int i = 0; i < times.length; i++) {
             double cover = source.cover(looks.get(i), x, y, z, lattice.voxel());
             if (cover > 0) {
-                double patch =
-                        source.patches().strength(source.body(), looks.get(i), times[i], x, y, z);
+                double patch = source.patches().strength(looks.get(i), times[i], x, y, z);
                 strength += share * cover * patch;
                 held += share * cover * Math.min(1, patch);
             }
@@ -178,8 +175,9 @@ final class SourcePlace {
             kept[j] = (float) held;
         }
         if (warmth != null && strength > 0) {
-            double time = times[times.length / 2];
-            warmth[j] = (float) source.patches().warmth(source.body(), time, x, y, z);
+            int middle = times.length / 2;
+            Body.Placed placed = looks.get(middle);
+            warmth[j] = (float) source.patches().warmth(placed, times[middle], x, y, z);
         }
         weight[j] = (float) strength;
         return weight[j];
@@ -196,10 +194,7 @@ final class SourcePlace {
                     cover == 0
                             ? 0
                             : Math.min(
-                                    1.5,
-                                    source.patches()
-                                            .strength(
-                                                    source.body(), placed, times[middle], x, y, z));
+                                    1.5, source.patches().strength(placed, times[middle], x, y, z));
             outward[axis][j] = cover == 0 ? Float.NaN : (float) (way * cover * patch / reach);
         }
         if (own != null) {
@@ -225,13 +220,7 @@ final class SourcePlace {
                         sum +=
                                 source.cover(placed, plane - d, wy, wz, h)
                                         * source.patches()
-                                                .strength(
-                                                        source.body(),
-                                                        placed,
-                                                        times[i],
-                                                        plane + d,
-                                                        wy,
-                                                        wz)
+                                                .strength(placed, times[i], plane + d, wy, wz)
                                         / times.length;
                     }
                 }

@@ -7,6 +7,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
+import ashfall.shot.ShotException;
 import ashfall.shot.Source;
 
 import java.util.List;
@@ -115,7 +116,7 @@ public record SourceSettings(
                         ? 0
                         : curve.integral(curve.time(0), curve.time(curve.size() - 1));
         if (!(given > 0)) {
-            throw new ashfall.shot.ShotException(
+            throw new ShotException(
                     "the source '"
                             + name
                             + "' has release.total, which needs release.fuel as a curve whose shape"
@@ -185,8 +186,8 @@ public record SourceSettings(
         placed.forEachInside(
                 POINTS,
                 (x, y, z) -> {
-                    double strength = patches.strength(body, placed, seconds, x, y, z);
-                    double warmth = patches.warmth(body, seconds, x, y, z);
+                    double strength = patches.strength(placed, seconds, x, y, z);
+                    double warmth = patches.warmth(placed, seconds, x, y, z);
                     double gives = Math.min(1, strength);
                     sums[0]++;
                     sums[1] += gives;

@@ -70,17 +70,18 @@ class SolidsTest {
     void place_ofABall_closesItsSections() {
         int n = 64;
         Solids solids = solids(n, new Ball(0.3, 0));
-        GridShape shape = new GridShape(n, n, n);
         for (int axis = 0; axis < 3; axis++) {
             for (int layer = n / 4; layer < 3 * n / 4; layer += 5) {
                 double closed = 0;
                 for (int j = 0; j < n; j++) {
                     for (int i = 0; i < n; i++) {
-                        int cell =
-                                axis == 0
-                                        ? shape.at(layer, i, j)
-                                        : axis == 1 ? shape.at(i, layer, j) : shape.at(i, j, layer);
-                        closed += 1 - solids.open(axis, cell);
+                        closed +=
+                                1
+                                        - (axis == 0
+                                                ? solids.open(0, layer, i, j)
+                                                : axis == 1
+                                                        ? solids.open(1, i, layer, j)
+                                                        : solids.open(2, i, j, layer));
                     }
                 }
                 double off = (double) layer / n - 0.5;
@@ -120,7 +121,7 @@ class SolidsTest {
                     double py = (y + 0.5) / n - 0.5;
                     double pz = (z + 0.5) / n - 0.5;
                     double r = Math.sqrt(px * px + py * py + pz * pz);
-                    if (r < 2 * radius && solids.open(0, i) > 0) {
+                    if (r < 2 * radius && solids.open(0, x, y, z) > 0) {
                         // A dipole: u = U − (U − V) R³/2 · (1 − 3 x²/r²)/r³ along x.
                         double dipole = 0.5 * Math.pow(radius / Math.max(r, radius), 3);
                         double exact = wind + (wind - ball) * dipole * (1 - 3 * px * px / r / r);

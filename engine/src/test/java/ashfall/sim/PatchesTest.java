@@ -32,7 +32,7 @@ class PatchesTest {
 
     private static double strength(Item item, double seconds, double x, double z) {
         Body body = Body.of(item);
-        return Patches.of(item, 1, 5).strength(body, body.at(seconds), seconds, x, 0.1, z);
+        return Patches.of(item, 1, 5).strength(body.at(seconds), seconds, x, 0.1, z);
     }
 
     @Test

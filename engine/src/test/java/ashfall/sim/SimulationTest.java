@@ -430,7 +430,7 @@ class SimulationTest {
         }
         // The pool's arrays, and a seventh of five more of the pressure's coarser levels.
         double arrays = s.fieldsMade() + 5 / 7.0;
-        Setup.Plan plan = Setup.plan(shot.element("store"), Fineness.SKETCH);
+        Setup.Plan plan = Setup.plan(shot, shot.element("store"), Fineness.SKETCH);
         assertTrue(4 * arrays * plan.cells() <= plan.memoryBytes(), arrays + " arrays");
     }
 }

@@ -7,8 +7,10 @@ import ashfall.gas.Projection;
 import ashfall.gas.Sides;
 import ashfall.gas.Solids;
 import ashfall.gas.VelocityTransport;
+import ashfall.grid.Box;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
 import ashfall.sim.Simulation;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -68,7 +70,17 @@ interface Flow {
             this.fields = new GasFields(shape, pool, law, 0.2314);
             this.projection =
                     new Projection(
-                            shape, sides, Solids.none(), Projection.Accuracy.CLOSE, pool, workers);
+                            shape,
+                            sides,
+                            new Solids(
+                                    new Box(0, 0, 0, shape),
+                                    new Lattice(0, 0, 0, voxel),
+                                    sides,
+                                    false,
+                                    workers),
+                            Projection.Accuracy.CLOSE,
+                            pool,
+                            workers);
             this.transport = new VelocityTransport(shape, soft, pool, workers);
             this.sides = sides;
             this.voxel = (float) voxel;

@@ -5,19 +5,13 @@ import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Bounds;
-import ashfall.shot.Burn;
-import ashfall.shot.Element;
-import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotException;
 import ashfall.shot.Source;
-import ashfall.shot.Unit;
-import ashfall.sim.SourceSettings;
 
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -51,7 +45,7 @@ public final class DialsView extends VBox {
     private final FlowPane tabs = new FlowPane(4, 4);
     private final VBox list = new VBox();
     private final Label sentence = new Label();
-    private final Label shares = new Label();
+    private final SharesLine shares;
     private final List<Dial<?>> dials = new ArrayList<>();
     private String built = "";
 
@@ -59,6 +53,7 @@ public final class DialsView extends VBox {
         this.document = document;
         this.runs = runs;
         this.selection = selection;
+        this.shares = new SharesLine(document, runs);
         setId("dials");
         getStyleClass().add("dials");
         title.setId("dials-title");
@@ -73,10 +68,6 @@ public final class DialsView extends VBox {
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        shares.setId("source-shares");
-        shares.getStyleClass().add("empty-words");
-        shares.setWrapText(true);
-        shares.managedProperty().bind(shares.textProperty().isNotEmpty());
         sentence.setId("dials-sentence");
         sentence.getStyleClass().add("sentence");
         sentence.setWrapText(true);
@@ -87,9 +78,7 @@ public final class DialsView extends VBox {
         selection.pathProperty().addListener((o, was, is) -> show());
         selection.stationProperty().addListener((o, was, is) -> show());
         runs.elementProperty().addListener((o, was, is) -> show());
-        runs.playhead()
-                .frameProperty()
-                .addListener((o, was, is) -> sayShares(document.shot(), selection.path()));
+        runs.playhead().frameProperty().addListener((o, was, is) -> shares.show(selection.path()));
         show();
     }
 
@@ -113,51 +102,22 @@ public final class DialsView extends VBox {
             build(choices, path, item);
         }
         if (item != null) {
-            sayShares(shot, path);
+            shares.show(path);
             dials.forEach(dial -> dial.show(item));
         }
     }
 
-    /// Which parameters say anything of the shape that an item has, where it has one.
-    private static List<String> concerned(Item item) {
+    /// Does a parameter say anything of the shape and the patches that an item has?
+    private static boolean concerns(Param<?> param, Item item) {
         return !Shape.isHad(item.kind())
-                ? List.of()
-                : item.kind().params().values().stream()
-                        .filter(param -> Shape.concerns(param, item))
-                        .filter(param -> Source.concerns(param, item))
-                        .map(Param::key)
-                        .toList();
+                || (Shape.concerns(param, item) && Source.concerns(param, item));
     }
 
-    /// Of a source with patches: how much of it gives, and how much of that is warm enough to burn.
-    private void sayShares(Shot shot, String path) {
-        Item item = shot.items().get(path);
-        if (item == null || !Source.KINDS.contains(item.kind())) {
-            return;
-        }
-        String[] steps = path.split("\\.");
-        Element element = shot.element(steps[1]);
-        shares.setText("");
-        try {
-            SourceSettings source = SourceSettings.of(steps[3], element);
-            if (source.hasPatches()) {
-                shares.setText(words(source, Burn.ignition(element)));
-            }
-        } catch (ShotException e) {
-            shares.setText(e.getMessage());
-        }
-    }
-
-    private String words(SourceSettings source, double ignition) {
-        double now =
-                document.shot()
-                        .frames()
-                        .get(Frames.RATE)
-                        .seconds(runs.playhead().frameProperty().get());
-        SourceSettings.Shares found = source.shares(now, ignition);
-        return String.format(
-                "%.0f %% of it gives, %.0f %% of that above ignition (%s)",
-                100 * found.gives(), 100 * found.warm(), Unit.KELVIN.figure(ignition, 4));
+    private static List<String> concerned(Item item) {
+        return item.kind().params().values().stream()
+                .filter(param -> concerns(param, item))
+                .map(Param::key)
+                .toList();
     }
 
     /// What can be tuned at the station: label by path.
@@ -286,7 +246,7 @@ public final class DialsView extends VBox {
                                 && param != Gas.FULL;
             };
         }
-        return !Shape.isHad(item.kind()) || concerned(item).contains(param.key());
+        return concerns(param, item);
     }
 
     private Dial<?> dial(String path, Param<?> param) {

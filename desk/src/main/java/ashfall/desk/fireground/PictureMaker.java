@@ -271,18 +271,19 @@ final class PictureMaker implements AutoCloseable {
     private Frame frame(Request request) throws IOException {
         Run run = request.run;
         if (run == null || run.log().isEmpty()) {
-            return empty(request.shot);
+            return empty(request);
         }
         if (frameHeld == null || runHeld != run || frameHeld.number() != request.frame) {
             Frame read = run.frame(request.frame);
-            frameHeld = read == null ? empty(request.shot) : read;
+            frameHeld = read == null ? empty(request) : read;
             runHeld = run;
         }
         return frameHeld;
     }
 
-    /// The site without gas.
-    private static Frame empty(Shot shot) {
+    /// The site without gas, at the time of the frame wanted.
+    private static Frame empty(Request request) {
+        Shot shot = request.shot;
         double voxel =
                 shot.elements().isEmpty()
                         ? 0.25
@@ -296,7 +297,7 @@ final class PictureMaker implements AutoCloseable {
                         "density", "kg/m3", true, false, new float[1], new SparseGrid.Leaf[0]);
         return new Frame(
                 Long.MIN_VALUE,
-                0,
+                shot.frames().get(Frames.RATE).seconds(request.frame),
                 new ashfall.grid.Lattice(0, 0, 0, voxel),
                 Map.of("density", none));
     }

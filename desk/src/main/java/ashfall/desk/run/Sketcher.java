@@ -78,7 +78,8 @@ public final class Sketcher implements AutoCloseable {
         try {
             Workers job = workers.job(own);
             Element element = run.shot().element(run.element());
-            Setup.plan(element, Fineness.SKETCH).requireFits(Runtime.getRuntime().maxMemory() / 2);
+            Setup.plan(run.shot(), element, Fineness.SKETCH)
+                    .requireFits(Runtime.getRuntime().maxMemory() / 2);
             Simulation simulation =
                     new Simulation(Setup.of(run.shot(), element, Fineness.SKETCH), job);
             long last = run.shot().frames().get(Frames.LAST);

@@ -25,7 +25,7 @@ public record Forecast(Setup.Plan plan, long frames, double seconds, double disk
     /// @throws ashfall.shot.ShotException when the bounds or voxels make no sense
     static Forecast of(Shot shot, String element, Fineness fineness, Run sketch) {
         Element gas = shot.element(element);
-        Setup.Plan plan = Setup.plan(gas, fineness);
+        Setup.Plan plan = Setup.plan(shot, gas, fineness);
         long frames = shot.frames().get(Frames.LAST) - shot.frames().get(Frames.FIRST) + 1;
         if (sketch == null || sketch.log().isEmpty()) {
             return new Forecast(plan, frames, Double.NaN, Double.NaN);
