@@ -60,7 +60,7 @@ final class Room {
         }
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {
-                sources.add(new SourceStage(source, box, setup, solids, seconds));
+                sources.add(new SourceStage(source, box, setup, solids, seconds, workers));
             }
         }
         this.strain = new Strain(shape, workers);

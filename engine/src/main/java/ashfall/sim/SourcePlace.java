@@ -6,15 +6,17 @@ import ashfall.geometry.Body;
 import ashfall.grid.Box;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
+import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
 
 /// Which cells a source covers for a while, and how strongly. What moves is looked at so often that
-/// it leaves no beads: half a voxel apart.
+/// it leaves no beads: half a voxel apart, or an eighth of its thickness.
 final class SourcePlace {
-    private static final double APART = 0.5;
-    private static final int MOST_LOOKS = 200;
+    private static final double VOXELS_APART = 0.5;
+    private static final double DEPTHS_APART = 0.25;
+    private static final int MOST_LOOKS = 64;
 
     private final SourceSettings source;
     private final Lattice lattice;
@@ -45,7 +47,13 @@ final class SourcePlace {
     /// @param from s
     /// @param to s, later
     SourcePlace(
-            SourceSettings source, Box box, Setup setup, Solids solids, double from, double to) {
+            SourceSettings source,
+            Box box,
+            Setup setup,
+            Solids solids,
+            double from,
+            double to,
+            Workers workers) {
         this.source = source;
         this.lattice = setup.lattice();
         this.box = box;
@@ -62,34 +70,46 @@ final class SourcePlace {
         this.outward = source.push().largest() > 0 ? new float[3][n] : null;
         this.own = moves ? new float[3][n] : null;
         Body.Motion motion = moves ? source.body().motion(from, to) : null;
-        double h = lattice.voxel();
+        double[] sums = new double[range.depth()];
+        workers.forEachSlab(
+                range.depth(), (plane, worker) -> sums[plane] = fillPlane(plane, solids, motion));
         double sum = 0;
-        int j = 0;
-        for (int z = range.z0(); z < range.z1(); z++) {
-            for (int y = range.y0(); y < range.y1(); y++) {
-                for (int x = range.x0(); x < range.x1(); x++, j++) {
-                    double wx = lattice.centre(0, box.x() + x);
-                    double wy = lattice.centre(1, box.y() + y);
-                    double wz = lattice.centre(2, box.z() + z);
-                    if (!solids.isSolid(x, y, z)) {
-                        sum += fill(j, wx, wy, wz);
-                    }
-                    for (int axis = 0; axis < 3 && (outward != null || moves); axis++) {
-                        double fx = axis == 0 ? wx - 0.5 * h : wx;
-                        double fy = axis == 1 ? wy - 0.5 * h : wy;
-                        double fz = axis == 2 ? wz - 0.5 * h : wz;
-                        pushes(j, axis, fx, fy, fz, motion);
-                    }
-                }
-            }
+        for (double plane : sums) {
+            sum += plane;
         }
         if (setup.sides().mirrored() && sum > 0) {
             sum += beyondMirror();
         }
+        double h = lattice.voxel();
         float scale = sum > 0 ? (float) (1 / (sum * h * h * h)) : 0;
         for (int i = 0; i < n; i++) {
             weight[i] *= scale;
         }
+    }
+
+    /// Fills in a plane of the range's cells; returns the sum of their weights.
+    private double fillPlane(int plane, Solids solids, Body.Motion motion) {
+        double h = lattice.voxel();
+        double sum = 0;
+        int z = range.z0() + plane;
+        int j = plane * range.width() * range.height();
+        for (int y = range.y0(); y < range.y1(); y++) {
+            for (int x = range.x0(); x < range.x1(); x++, j++) {
+                double wx = lattice.centre(0, box.x() + x);
+                double wy = lattice.centre(1, box.y() + y);
+                double wz = lattice.centre(2, box.z() + z);
+                if (!solids.isSolid(x, y, z)) {
+                    sum += fill(j, wx, wy, wz);
+                }
+                for (int axis = 0; axis < 3 && (outward != null || own != null); axis++) {
+                    double fx = axis == 0 ? wx - 0.5 * h : wx;
+                    double fy = axis == 1 ? wy - 0.5 * h : wy;
+                    double fz = axis == 2 ? wz - 0.5 * h : wz;
+                    pushes(j, axis, fx, fy, fz, motion);
+                }
+            }
+        }
+        return sum;
     }
 
     /// When to look at a source so that it is found everywhere on its way.
@@ -103,7 +123,8 @@ final class SourcePlace {
                 reach = Math.max(reach, placed.half(axis));
             }
             double way = (motion.speed().length() + motion.rate().length() * reach) * (to - from);
-            count = (int) Math.min(MOST_LOOKS, 1 + way / (APART * voxel));
+            double apart = Math.max(VOXELS_APART * voxel, DEPTHS_APART * source.body().depth());
+            count = (int) Math.min(MOST_LOOKS, 1 + way / apart);
         }
         double[] times = new double[count];
         for (int i = 0; i < count; i++) {

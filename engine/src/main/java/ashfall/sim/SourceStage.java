@@ -9,6 +9,7 @@ import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.shot.ShotException;
+import ashfall.work.Workers;
 
 /// Gives a source's releases to the cells it covers, as [SourcePlace] finds them. Amounts are the
 /// exact integrals of the curves over the step, spread by weights that sum to one, so that neither
@@ -22,6 +23,7 @@ final class SourceStage {
     private final Setup setup;
     private final Solids solids;
     private final GridShape shape;
+    private final Workers workers;
 
     /// Where the source is in the step in hand, and for which times that holds.
     private SourcePlace place;
@@ -48,7 +50,14 @@ final class SourceStage {
     record Given(double fuel, double heat, double smoke) {}
 
     /// @param seconds from when on it is to give
-    SourceStage(SourceSettings source, Box box, Setup setup, Solids solids, double seconds) {
+    SourceStage(
+            SourceSettings source,
+            Box box,
+            Setup setup,
+            Solids solids,
+            double seconds,
+            Workers workers) {
+        this.workers = workers;
         this.source = source;
         this.box = box;
         this.setup = setup;
@@ -79,7 +88,7 @@ final class SourceStage {
         boolean met = place != null && solids.isMoving() && solids.touch(place.range);
         boolean moved = source.isChanging() && (from != placedFrom || to != placedTo);
         if (place == null || moved || met || metBefore) {
-            place = new SourcePlace(source, box, setup, solids, from, to);
+            place = new SourcePlace(source, box, setup, solids, from, to, workers);
         }
         metBefore = met;
         placedFrom = from;

@@ -60,6 +60,24 @@ class ContinuityTest {
     }
 
     @Test
+    void obstacles_withoutAMirrorImage_areSaidWhereLeftAndRightAreAlike() {
+        Shot shot =
+                ShotFile.with(
+                        DemoShots.read("oil-store").shot(), List.of("elements.store.alike=true"));
+        Item east =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "box")
+                        .with(Shape.CENTRE, new Vec3(9, 1, 0))
+                        .with(Shape.SIZE, new Vec3(2, 2, 2));
+        Shot one = shot.withObstacle("east", east);
+        List<Finding> found = Continuity.check(one, "store", Fineness.SKETCH);
+        assertTrue(found.getFirst().sentence().contains("100 % of them"), found.toString());
+        Item west = east.with(Shape.CENTRE, new Vec3(-9, 1, 0));
+        found = Continuity.check(one.withObstacle("west", west), "store", Fineness.SKETCH);
+        assertTrue(found.stream().noneMatch(f -> f.sentence().contains("image")), "" + found);
+    }
+
+    @Test
     void demo_hasNoFault() {
         assertEquals(List.of(), of());
     }

@@ -197,4 +197,74 @@ class SolidsTest {
         assertEquals(0, inside, 1e-3);
         assertEquals(3, right[shape.at(0, 0, 0)]);
     }
+
+    /// A wall across the box along an axis, from one place to another.
+    private record Wall(int axis, double low, double high) implements Solids.Body {
+        @Override
+        public double distance(double x, double y, double z) {
+            double at = axis == 0 ? x : axis == 1 ? y : z;
+            return Math.max(low - at, at - high);
+        }
+
+        @Override
+        public double speed(int along, double x, double y, double z) {
+            return 0;
+        }
+
+        @Override
+        public double from(int along) {
+            return along == axis ? low : -1;
+        }
+
+        @Override
+        public double to(int along) {
+            return along == axis ? high : 2;
+        }
+    }
+
+    /// A wall parts a box: what has no open side keeps still, and only that.
+    @Test
+    void settle_behindAWall_takesGrowthFromRoomsWithoutAWayOut() {
+        int n = 16;
+        GridShape shape = new GridShape(n, n, n);
+        Box box = new Box(0, 0, 0, shape);
+        for (int axis = 0; axis < 3; axis++) {
+            for (boolean upperOpen : new boolean[] {false, true}) {
+                Sides sides =
+                        new Sides(
+                                true,
+                                !(upperOpen && axis == 0),
+                                true,
+                                !(upperOpen && axis == 1),
+                                true,
+                                !(upperOpen && axis == 2),
+                                false);
+                Lattice lattice = new Lattice(0, 0, 0, 1.0 / n);
+                Solids solids = new Solids(box, lattice, sides, false, workers);
+                solids.place(List.of(new Wall(axis, 0.375, 0.625)));
+                float[] right = new float[shape.size()];
+                for (int z = 0; z < n; z++) {
+                    for (int y = 0; y < n; y++) {
+                        for (int x = 0; x < n; x++) {
+                            int at = axis == 0 ? x : axis == 1 ? y : z;
+                            right[shape.at(x, y, z)] = at < n / 2 ? 3 : 5;
+                        }
+                    }
+                }
+                right[shape.at(1, 1, 1)] = 4;
+                solids.settle(right);
+                int[] lower = {2, 2, 2};
+                int[] upper = {2, 2, 2};
+                upper[axis] = n - 2;
+                float cells = 6 * n * n;
+                assertEquals(-1 / cells, right[shape.at(lower[0], lower[1], lower[2])], 1e-6);
+                assertEquals(1 - 1 / cells, right[shape.at(1, 1, 1)], 1e-6);
+                assertEquals(
+                        upperOpen ? 5 : 0, right[shape.at(upper[0], upper[1], upper[2])], 1e-6);
+                int[] within = {2, 2, 2};
+                within[axis] = n / 2;
+                assertEquals(0, right[shape.at(within[0], within[1], within[2])]);
+            }
+        }
+    }
 }

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.gas.GasFields;
+import ashfall.gas.Solids;
 import ashfall.grid.GridShape;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
@@ -294,5 +295,16 @@ class ObstacleTest {
                                 0),
                 0.01);
         assertTrue(Source.KINDS.stream().allMatch(Shape::isHad));
+    }
+
+    @Test
+    void plan_growsByTheCellsNearObstacles() {
+        Shot shot = shot();
+        long without = Setup.plan(shot, shot.element("box"), Fineness.SKETCH).memoryBytes();
+        Shot more = shot.withObstacle("board", box(0, 1, 0, 1, 0.4, 2));
+        long with = Setup.plan(more, more.element("box"), Fineness.SKETCH).memoryBytes();
+        assertEquals(12 * 6 * 22 * Solids.BYTES_PER_CELL, with - without);
+        Shot far = shot.withObstacle("board", box(30, 1, 0, 1, 0.4, 2));
+        assertEquals(without, Setup.plan(far, far.element("box"), Fineness.SKETCH).memoryBytes());
     }
 }

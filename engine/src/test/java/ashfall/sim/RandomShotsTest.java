@@ -46,7 +46,7 @@ class RandomShotsTest {
 
     @Test
     void shots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
-        check(0, 40);
+        check(0, 60);
     }
 
     @Test
@@ -103,7 +103,7 @@ class RandomShotsTest {
         Element element = base.elements().get(name);
         String path = "elements." + name + ".";
         double width = 2 * element.bounds().get(Bounds.TO).x();
-        settings.add(path + Gas.WORK.key() + "=" + width / 24);
+        settings.add(path + Gas.WORK.key() + "=" + width / 16);
         pick(random, base.air(), "air.", settings);
         pick(random, element.gas(), path, settings);
         pick(random, element.burn(), path + "burn.", settings);
