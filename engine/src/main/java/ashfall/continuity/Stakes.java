@@ -18,7 +18,7 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;

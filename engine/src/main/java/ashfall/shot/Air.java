@@ -3,7 +3,6 @@ package ashfall.shot;
 import static ashfall.shot.Affects.GAS;
 
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Whole;
 import ashfall.shot.Param.Words;

@@ -5,7 +5,6 @@ import static ashfall.shot.Affects.GAS;
 import ashfall.burn.Fuel;
 import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Words;
 
 import java.util.ArrayList;

@@ -4,7 +4,6 @@ import static ashfall.shot.Affects.GAS;
 import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Subset;
 import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Whole;

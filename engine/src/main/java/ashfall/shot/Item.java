@@ -30,12 +30,12 @@ public record Item(Kind kind, Map<Param<?>, Object> values, Map<String, JsonNode
     }
 
     /// The value of a number that does not follow a curve.
-    public double number(Param.Quantity param) {
+    public double number(Quantity param) {
         return get(param).value(0);
     }
 
     /// A number whose default is another thing's.
-    public double numberOr(Param.Quantity param, double otherwise) {
+    public double numberOr(Quantity param, double otherwise) {
         double value = number(param);
         return Double.isNaN(value) ? otherwise : value;
     }
@@ -57,7 +57,7 @@ public record Item(Kind kind, Map<Param<?>, Object> values, Map<String, JsonNode
         return new Item(kind, next, unknown);
     }
 
-    public Item with(Param.Quantity param, double value) {
+    public Item with(Quantity param, double value) {
         return with(param, Curve.constant(value));
     }
 }

@@ -2,7 +2,6 @@ package ashfall.shot;
 
 import static ashfall.shot.Affects.PICTURE;
 
-import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Words;
 

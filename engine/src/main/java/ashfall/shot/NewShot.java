@@ -3,7 +3,6 @@ package ashfall.shot;
 import ashfall.burn.Fuel;
 import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Quantity;
 
 import com.fasterxml.jackson.databind.node.TextNode;
 

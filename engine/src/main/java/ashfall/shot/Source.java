@@ -4,7 +4,6 @@ import static ashfall.shot.Affects.GAS;
 
 import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Quantity;
 import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Words;

@@ -2,8 +2,6 @@ package ashfall.shot;
 
 import static ashfall.shot.Affects.NOTHING;
 
-import ashfall.shot.Param.Quantity;
-
 /// What the artist wants of an element, to be judged after a run. Zero is no wish.
 public final class Stakes {
     private Stakes() {}

@@ -6,7 +6,7 @@ import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Param;
+import ashfall.shot.Quantity;
 import ashfall.shot.ShotException;
 import ashfall.shot.Source;
 
@@ -99,11 +99,11 @@ public record SourceSettings(
     }
 
     /// A number, or its default for a kind of source that does not have it.
-    private static double number(Item item, Param.Quantity param) {
+    private static double number(Item item, Quantity param) {
         return curve(item, param).value(0);
     }
 
-    private static Curve curve(Item item, Param.Quantity param) {
+    private static Curve curve(Item item, Quantity param) {
         return item.kind().params().containsKey(param.key()) ? item.get(param) : param.byDefault();
     }
 

@@ -133,7 +133,7 @@ class ShotFileTest {
     private static <T> void check(String path, Param<T> param) {
         assertFalse(param.label().isEmpty(), path);
         assertFalse(param.range().isEmpty(), path);
-        boolean asFuel = param instanceof Param.Quantity q && Double.isNaN(q.number());
+        boolean asFuel = param instanceof Quantity q && Double.isNaN(q.number());
         if (!asFuel) {
             assertEquals(param.byDefault(), param.read(param.write(param.byDefault())), path);
         }

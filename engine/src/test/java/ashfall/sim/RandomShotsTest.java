@@ -11,6 +11,7 @@ import ashfall.shot.Item;
 import ashfall.shot.NewShot;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
+import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -152,7 +153,7 @@ class RandomShotsTest {
                 settings.add(
                         path + c.key() + "=" + c.options().get(random.nextInt(c.options().size())));
             }
-            if (!(param instanceof Param.Quantity q) || choice > 2 || OWN.contains(q.key())) {
+            if (!(param instanceof Quantity q) || choice > 2 || OWN.contains(q.key())) {
                 continue;
             }
             double share = choice < 2 ? choice : random.nextDouble();

@@ -8,7 +8,7 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Item;
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
 import ashfall.shot.Source;
 import ashfall.sim.LogEntry;
 

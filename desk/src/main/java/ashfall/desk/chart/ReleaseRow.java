@@ -4,7 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
 import ashfall.shot.Unit;
 
 import javafx.css.PseudoClass;

@@ -9,6 +9,7 @@ import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
+import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
@@ -251,7 +252,7 @@ public final class DialsView extends VBox {
 
     private Dial<?> dial(String path, Param<?> param) {
         return switch (param) {
-            case Param.Quantity q -> new QuantityDial(document, path, q);
+            case Quantity q -> new QuantityDial(document, path, q);
             case Param.Vector v -> new VectorDial(document, path, v);
             case Param.Path p -> new PathDial(document, runs, path, p);
             case Param.Whole w ->

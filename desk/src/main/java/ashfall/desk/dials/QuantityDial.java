@@ -8,8 +8,8 @@ import ashfall.shot.Curve;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
-import ashfall.shot.Param.Mark;
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
+import ashfall.shot.Quantity.Mark;
 import ashfall.shot.Unit;
 
 import javafx.css.PseudoClass;

@@ -1,6 +1,6 @@
 package ashfall.desk.dials;
 
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -4,7 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
-import ashfall.shot.Param.Quantity;
+import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
