@@ -107,6 +107,7 @@ class ArchitectureTest {
                     .resideInAnyPackage(
                             "ashfall.grid",
                             "ashfall.geometry",
+                            "ashfall.particles",
                             "ashfall.gas",
                             "ashfall.burn",
                             "ashfall.sim")
@@ -117,7 +118,8 @@ class ArchitectureTest {
     static final ArchRule noHashOrderInTheSimulation =
             noClasses()
                     .that()
-                    .resideInAnyPackage("ashfall.gas", "ashfall.burn", "ashfall.sim")
+                    .resideInAnyPackage(
+                            "ashfall.gas", "ashfall.burn", "ashfall.particles", "ashfall.sim")
                     .should()
                     .dependOnClassesThat()
                     .haveFullyQualifiedName("java.util.HashMap");

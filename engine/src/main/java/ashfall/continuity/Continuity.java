@@ -98,7 +98,13 @@ public final class Continuity {
         sources.forEach(
                 (name, source) -> {
                     if (source.get(Source.ON)) {
-                        checkPlace(name, source);
+                        boolean thrown = source.kind().equals(Source.CARRIERS);
+                        if (thrown) {
+                            CarrierCheck.of(shot, element, name, source, voxel)
+                                    .forEach(words -> add(".sources." + name, words));
+                        } else {
+                            checkPlace(name, source);
+                        }
                         checkTime(name, source);
                     }
                 });
@@ -125,7 +131,7 @@ public final class Continuity {
         String below = ".sources." + name;
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
-        SourceSettings settings = SourceSettings.of(name, source, 0, 1, 0);
+        SourceSettings settings = SourceSettings.of(name, source, 0, 1, 0, null);
         Body body = settings.body();
         Vec3[] room = body.room(0, Stakes.lastSecond(shot));
         for (int axis = 0; axis < 3; axis++) {
@@ -217,8 +223,9 @@ public final class Continuity {
 
     private void checkTime(String name, Item source) {
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
-        boolean ever = false;
-        boolean late = true;
+        boolean whole = Source.isFuelAtOnce(source);
+        boolean ever = whole;
+        boolean late = !whole;
         for (var param : Source.RELEASES) {
             // A kind without it has its default, nothing.
             Curve curve = source.get(param);
@@ -259,6 +266,7 @@ public final class Continuity {
             hot |= source.get(Source.KEPT_TEMPERATURE).largest() >= ignition;
             if (!source.kind().equals(Source.IGNITER)) {
                 fuel |= source.get(Source.RELEASED_FUEL).largest() > 0;
+                fuel |= Source.isFuelAtOnce(source);
                 fuel |= source.get(Source.KEPT_FUEL).largest() > 0;
                 hot |= source.get(Source.TEMPERATURE).largest() >= ignition;
             }

@@ -3,6 +3,7 @@ package ashfall.continuity;
 import ashfall.continuity.Stake.Measure;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
+import ashfall.particles.Carriers;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Element;
@@ -11,6 +12,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
+import ashfall.sim.CarrierFlights;
 import ashfall.sim.SourceSettings;
 
 import java.util.Arrays;
@@ -48,7 +50,7 @@ public record Space(Vec3 from, Vec3 to) {
             if (!entry.getValue().get(Source.ON)) {
                 continue;
             }
-            SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0, 1, 0);
+            SourceSettings s = SourceSettings.of(entry.getKey(), entry.getValue(), 0, 1, 0, null);
             Vec3[] room = s.body().room(0, Stakes.lastSecond(shot));
             for (int axis = 0; axis < 3; axis++) {
                 filled.add(axis, room[0].get(axis), room[1].get(axis));
@@ -58,6 +60,7 @@ public record Space(Vec3 from, Vec3 to) {
         if (size == 0) {
             return Optional.empty();
         }
+        addCarriers(shot, element, filled);
         double foot = filled.low[1];
         double wide = SMALL_WIDE * size;
         double top = filled.high[1] + SMALL_HIGH * size;
@@ -86,6 +89,19 @@ public record Space(Vec3 from, Vec3 to) {
         filled.carry(0, wind.x() * carried);
         filled.carry(2, wind.z() * carried);
         return Optional.of(filled.rounded(grounded ? ground : Double.NaN));
+    }
+
+    /// All the room that carriers fly through.
+    private static void addCarriers(Shot shot, Element element, Extent filled) {
+        for (Item source : element.sources().values()) {
+            if (source.get(Source.ON) && source.kind().equals(Source.CARRIERS)) {
+                Carriers carriers = CarrierFlights.of(shot, element, source);
+                double[][] room = carriers.room(carriers.firstBirth(), carriers.lastEnd());
+                for (int axis = 0; axis < 3 && room != null; axis++) {
+                    filled.add(axis, room[0][axis], room[1][axis]);
+                }
+            }
+        }
     }
 
     /// Corners that are being found.

@@ -104,6 +104,16 @@ public final class Stirring {
         }
     }
 
+    /// Writes the acceleration (m/s²) of one place along x, y, z, times a factor.
+    public void at(double seconds, double x, double y, double z, double factor, double[] out) {
+        float[][] one = new float[3][1];
+        float[] weight = {(float) factor};
+        addRow((float) x, (float) y, (float) z, 0, seconds, weight, one, 0, 1, new Scratch(1));
+        for (int axis = 0; axis < 3; axis++) {
+            out[axis] = one[axis][0];
+        }
+    }
+
     /// The pattern along x at a place of y and z, times a strength, its first cell repeated at the
     /// end; for n places.
     private void blend(float y, float z, float strength, int n, float[] row) {

@@ -293,27 +293,27 @@ public final class Source {
         FLICKER_EVERY
     };
 
-    private static final Param<?>[] ALL =
-            Shape.around(
-                    ON,
-                    with(
-                            TEMPERATURE,
-                            BURNS,
-                            RELEASED_FUEL,
-                            TOTAL,
-                            GIVEN_AIR,
-                            HEAT,
-                            HOTTEST,
-                            SMOKE,
-                            VOLUME,
-                            KEPT_FUEL,
-                            KEPT_TEMPERATURE,
-                            KEPT_SMOKE,
-                            PUSH,
-                            INHERITED));
+    private static final Param<?>[] GIVEN = {
+        TEMPERATURE,
+        BURNS,
+        RELEASED_FUEL,
+        TOTAL,
+        GIVEN_AIR,
+        HEAT,
+        HOTTEST,
+        SMOKE,
+        VOLUME,
+        KEPT_FUEL,
+        KEPT_TEMPERATURE,
+        KEPT_SMOKE,
+        PUSH,
+        INHERITED
+    };
 
-    private static Param<?>[] with(Param<?>... own) {
-        return Stream.concat(Stream.of(own), Stream.of(PATCHES)).toArray(Param<?>[]::new);
+    private static final Param<?>[] ALL = Shape.around(ON, both(GIVEN, PATCHES));
+
+    private static Param<?>[] both(Param<?>[] one, Param<?>... other) {
+        return Stream.concat(Stream.of(one), Stream.of(other)).toArray(Param<?>[]::new);
     }
 
     /// Bursts once.
@@ -324,11 +324,27 @@ public final class Source {
 
     /// Gives heat only.
     public static final Kind IGNITER =
-            Kind.of("igniter", "Igniter", Shape.around(ON, with(HEAT, HOTTEST, KEPT_TEMPERATURE)));
+            Kind.of(
+                    "igniter",
+                    "Igniter",
+                    Shape.around(
+                            ON, both(new Param<?>[] {HEAT, HOTTEST, KEPT_TEMPERATURE}, PATCHES)));
 
-    public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER);
+    /// Is thrown out as carriers, which release on their way; its shape is where they are born.
+    public static final Kind CARRIERS =
+            Kind.of(
+                    "carriers",
+                    "Carriers",
+                    Shape.around(ON, both(both(Carrier.ALL, GIVEN), FLICKER, FLICKER_EVERY)));
 
-    /// Does a parameter say anything of what an item's patches are like?
+    public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER, CARRIERS);
+
+    /// Do carriers give a total of fuel without a curve, evenly while they live?
+    public static boolean isFuelAtOnce(Item source) {
+        return source.kind().equals(CARRIERS) && source.number(TOTAL) > 0;
+    }
+
+    /// Does a parameter say anything of a source that is as an item has it?
     public static boolean concerns(Param<?> param, Item item) {
         if (param == PATCH_EDGE) {
             return item.get(PATCH_INVERTED) || !item.get(PATCH_SHARE).equals(Curve.constant(1));
@@ -336,7 +352,7 @@ public final class Source {
         if (param == COURSE_AT || param == COURSE_WIDTH) {
             return !item.get(COURSE).equals("none");
         }
-        return true;
+        return !item.kind().equals(CARRIERS) || Carrier.concerns(param, item);
     }
 
     /// What a source may release, or keep its gas at, each over time.

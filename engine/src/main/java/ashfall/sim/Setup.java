@@ -12,6 +12,7 @@ import ashfall.grid.Box;
 import ashfall.grid.Exact;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
+import ashfall.particles.Carriers;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
@@ -245,7 +246,13 @@ public record Setup(
             Item item = source.getValue();
             if (item.get(Source.ON)) {
                 int kind = fuels.indexOf(Burn.given(item, fuels.getFirst()));
-                sources.add(SourceSettings.of(source.getKey(), item, kind, ragged, seed + place));
+                Carriers carriers =
+                        item.kind().equals(Source.CARRIERS)
+                                ? CarrierFlights.of(shot, element, item)
+                                : null;
+                sources.add(
+                        SourceSettings.of(
+                                source.getKey(), item, kind, ragged, seed + place, carriers));
             }
         }
         return new Setup(

@@ -2,6 +2,7 @@ package ashfall.sim;
 
 import ashfall.geometry.Body;
 import ashfall.grid.Noise;
+import ashfall.particles.Carriers;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Gas;
@@ -22,6 +23,7 @@ import java.util.List;
 /// @param premixedAir air given with the fuel, over what it needs
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
+/// @param carriers in which it releases; null where it does in its body
 public record SourceSettings(
         String name,
         Body body,
@@ -41,7 +43,8 @@ public record SourceSettings(
         Patches patches,
         double flicker,
         double flickerEvery,
-        long seed) {
+        long seed,
+        Carriers carriers) {
 
     /// What the gas in a source is kept at, over time.
     ///
@@ -68,15 +71,18 @@ public record SourceSettings(
 
     /// @param burns which of the element's fuels it gives
     /// @param ragged factor on its unevenness
-    public static SourceSettings of(String name, Item item, int burns, double ragged, long seed) {
+    /// @param carriers that it throws; null for other kinds, or where only its shape is asked for
+    public static SourceSettings of(
+            String name, Item item, int burns, double ragged, long seed, Carriers carriers) {
+        boolean isTotal = number(item, Source.TOTAL) > 0;
         return new SourceSettings(
                 name,
                 Body.of(item),
                 item.number(Source.SOFT),
                 number(item, Source.INHERITED),
                 curve(item, Source.TEMPERATURE),
-                scaledToTotal(curve(item, Source.RELEASED_FUEL), total(item), name),
-                total(item) > 0,
+                isTotal ? scaledToTotal(name, item, carriers) : curve(item, Source.RELEASED_FUEL),
+                isTotal,
                 burns,
                 number(item, Source.GIVEN_AIR),
                 scaled(curve(item, Source.HEAT), 1000),
@@ -91,11 +97,8 @@ public record SourceSettings(
                 Patches.of(item, ragged, seed),
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),
-                seed);
-    }
-
-    private static double total(Item item) {
-        return number(item, Source.TOTAL);
+                seed,
+                carriers);
     }
 
     /// A number, or its default for a kind of source that does not have it.
@@ -107,22 +110,32 @@ public record SourceSettings(
         return item.kind().params().containsKey(param.key()) ? item.get(param) : param.byDefault();
     }
 
-    private static Curve scaledToTotal(Curve curve, double total, String name) {
-        if (total == 0) {
-            return curve;
+    /// The fuel curve, such that all it gives is the total. Carriers need none: they give evenly.
+    private static Curve scaledToTotal(String name, Item item, Carriers carriers) {
+        Curve curve = curve(item, Source.RELEASED_FUEL);
+        double given;
+        if (item.kind().equals(Source.CARRIERS)) {
+            curve = curve.largest() > 0 ? curve : Curve.constant(1);
+            given = carriers == null ? 1 : carriers.integralOf(curve);
+        } else {
+            given =
+                    curve.isConstant()
+                            ? 0
+                            : curve.integral(curve.time(0), curve.time(curve.size() - 1));
         }
-        double given =
-                curve.isConstant()
-                        ? 0
-                        : curve.integral(curve.time(0), curve.time(curve.size() - 1));
         if (!(given > 0)) {
             throw new ShotException(
-                    "the source '"
-                            + name
-                            + "' has release.total, which needs release.fuel as a curve whose shape"
-                            + " it scales");
+                    carriers == null
+                            ? "the source '"
+                                    + name
+                                    + "' has release.total, which needs release.fuel as a curve"
+                                    + " whose shape it scales"
+                            : "the source '"
+                                    + name
+                                    + "' has release.total, but no carrier lives while"
+                                    + " release.fuel gives any");
         }
-        return scaled(curve, total / given);
+        return scaled(curve, number(item, Source.TOTAL) / given);
     }
 
     private static Curve scaled(Curve curve, double factor) {
@@ -135,6 +148,10 @@ public record SourceSettings(
 
     /// Does it give anything between two times?
     public boolean isActive(double from, double to) {
+        return (carriers == null || carriers.anyLives(from, to)) && givesAny(from, to);
+    }
+
+    private boolean givesAny(double from, double to) {
         return releasedFuel.integral(from, to) > 0
                 || heat.integral(from, to) > 0
                 || smoke.integral(from, to) > 0
@@ -143,18 +160,30 @@ public record SourceSettings(
                 || kept.isActive(from, to);
     }
 
-    /// Factor on all that is given at a time: 1 when steady, 0 to about 2 when it flickers.
+    /// Factor on all that is given at a time: 1 when steady, 0 to about 2 when it flickers; of
+    /// carriers, what those that live then give of what the most of them would.
     double swell(double seconds) {
+        double living = carriers == null ? 1 : carriers.share(seconds);
         return flicker == 0
-                ? 1
-                : Math.max(
-                        0,
-                        1 + 2.2 * flicker * Noise.octaves(seed, seconds / flickerEvery, 0.5, 0.5));
+                ? living
+                : living
+                        * Math.max(
+                                0,
+                                1
+                                        + 2.2
+                                                * flicker
+                                                * Noise.octaves(
+                                                        seed, seconds / flickerEvery, 0.5, 0.5));
     }
 
     /// Do its place or its patches change with time?
     boolean isChanging() {
-        return body.isMoving() || patches.isChanging();
+        return isMoving() || patches.isChanging();
+    }
+
+    /// Does it move, or what it throws?
+    boolean isMoving() {
+        return body.isMoving() || carriers != null;
     }
 
     /// How much of the source a point belongs to: 1 inside, 0 outside, falling over the voxel at
@@ -174,7 +203,7 @@ public record SourceSettings(
         long place = List.copyOf(element.sources().keySet()).indexOf(name) + 1;
         Item item = element.sources().get(name);
         double ragged = element.gas().number(Gas.RAGGED);
-        return of(name, item, 0, ragged, element.gas().get(Gas.SEED) + place);
+        return of(name, item, 0, ragged, element.gas().get(Gas.SEED) + place, null);
     }
 
     /// How much of the source gives anything at a time, and how much of what gives is as warm as a

@@ -88,7 +88,7 @@ final class SourceStage {
         boolean met = place != null && solids.isMoving() && solids.touch(place.range);
         boolean moved = source.isChanging() && (from != placedFrom || to != placedTo);
         if (place == null || moved || met || metBefore) {
-            place = new SourcePlace(source, box, setup, solids, from, to, workers);
+            place = SourcePlace.find(source, box, setup, solids, from, to, workers);
         }
         metBefore = met;
         placedFrom = from;
@@ -258,6 +258,8 @@ final class SourceStage {
         place(from, to);
         CellRange range = place.range;
         float share = (float) (1 - Exact.exp(-dt / PUSH_TIME));
+        // A carrier is gone before gas could follow it: its gas has its speed at once.
+        float taken = moves && source.carriers() != null ? 1 : share;
         int j = 0;
         for (int z = range.z0(); z < range.z1(); z++) {
             for (int y = range.y0(); y < range.y1(); y++) {
@@ -270,7 +272,7 @@ final class SourceStage {
                             wanted = own + (float) (speed * place.outward[axis][j]);
                         }
                         if (!Float.isNaN(wanted)) {
-                            u[axis][i] += share * (wanted - u[axis][i]);
+                            u[axis][i] += taken * (wanted - u[axis][i]);
                         }
                     }
                 }

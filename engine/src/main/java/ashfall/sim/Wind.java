@@ -51,6 +51,15 @@ record Wind(Vec3 mean, double power, double height, double gusts, double every, 
         return layers;
     }
 
+    /// Writes m/s along x, y, z at a time and a height, m.
+    void at(double seconds, double height, double[] out) {
+        double share = share(height);
+        float[] at = at(seconds);
+        out[0] = share * at[0];
+        out[1] = at[1];
+        out[2] = share * at[2];
+    }
+
     private double share(double metres) {
         return power == 0 ? 1 : Exact.pow(Math.max(ROUGH, metres / height), power);
     }

@@ -290,7 +290,8 @@ class ObstacleTest {
                                                 shot.items().get(ELEMENT + ".sources.smoke"),
                                                 0,
                                                 1,
-                                                0)
+                                                0,
+                                                null)
                                         .body(),
                                 0),
                 0.01);

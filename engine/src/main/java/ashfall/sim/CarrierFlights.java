@@ -1,0 +1,54 @@
+package ashfall.sim;
+
+import ashfall.gas.Stirring;
+import ashfall.particles.Carriers;
+import ashfall.particles.Surroundings;
+import ashfall.shot.Air;
+import ashfall.shot.Bounds;
+import ashfall.shot.Carrier;
+import ashfall.shot.Element;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Shot;
+
+/// The carriers of a source in the air and among the obstacles of its shot. Nothing of it depends
+/// on voxels or on the gas, so that they can be watched before any gas is.
+public final class CarrierFlights {
+    private CarrierFlights() {}
+
+    /// @throws ashfall.shot.ShotException when there are too many
+    public static Carriers of(Shot shot, Element element, Item source) {
+        double first = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST));
+        double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
+        return new Carriers(source, around(shot, element, source), first, last);
+    }
+
+    private static Surroundings around(Shot shot, Element element, Item source) {
+        Item air = shot.air();
+        Wind wind = Wind.of(air);
+        boolean grounded = element.bounds().get(Bounds.CLOSED).contains("bottom");
+        boolean swirls = source.number(Carrier.FEELS_EDDIES) > 0;
+        return new Surroundings(
+                air.number(Air.GRAVITY),
+                wind::at,
+                swirls ? eddies(air, element) : Surroundings.still(0).eddies(),
+                Obstacles.of(shot).bodies(),
+                grounded ? Bounds.ground(element.bounds()) : Double.NEGATIVE_INFINITY);
+    }
+
+    private static Surroundings.Eddies eddies(Item air, Element element) {
+        double most = air.get(Air.STIR_SPEED).largest();
+        Stirring stirring =
+                new Stirring(
+                        element.gas().get(Gas.SEED),
+                        most,
+                        air.number(Air.STIR_LARGEST),
+                        air.number(Air.STIR_SMALLEST),
+                        0);
+        return (seconds, x, y, z, out) -> {
+            double speed = most > 0 ? air.get(Air.STIR_SPEED).at(seconds) / most : 0;
+            stirring.at(seconds, x, y, z, speed * speed, out);
+        };
+    }
+}
