@@ -27,6 +27,7 @@ final class ViewBar extends HBox {
 
     private final Runs runs;
     private final FiregroundModel model;
+    private final FiregroundView view;
     private final MenuButton shown = new MenuButton("sketch");
     private final MenuButton slice = new MenuButton("slice: none");
     private final HBox cut = new HBox(4);
@@ -36,6 +37,7 @@ final class ViewBar extends HBox {
         super(4);
         this.runs = runs;
         this.model = model;
+        this.view = view;
         getStyleClass().add("view-bar");
         setAlignment(Pos.CENTER_LEFT);
         shown.setId("shown-run");
@@ -65,6 +67,7 @@ final class ViewBar extends HBox {
                         gap,
                         switchFor("bounds", "Corners of the bounds", model.boundsProperty()),
                         switchFor("sources", "Outlines and handles", model.sourcesProperty()),
+                        carriers(),
                         switchFor(
                                 "stakes",
                                 "What is forecast and wanted, and whether the run hit it",
@@ -83,6 +86,18 @@ final class ViewBar extends HBox {
         buildSlice();
         runs.shownProperty().addListener((o, was, is) -> nameRun());
         nameRun();
+    }
+
+    /// There only where there are carriers.
+    private ToggleButton carriers() {
+        ToggleButton button =
+                switchFor(
+                        "carriers",
+                        "Carriers alone, again and again in real time, without the gas (K)",
+                        model.aloneProperty());
+        button.visibleProperty().bind(view.hasCarriersProperty());
+        button.managedProperty().bind(button.visibleProperty());
+        return button;
     }
 
     private static ToggleButton switchFor(String name, String tip, BooleanProperty property) {
@@ -168,6 +183,12 @@ final class ViewBar extends HBox {
         slice.setText(now == null ? "slice: none" : "slice: " + now.channel());
         cut.setVisible(now != null);
         cut.setManaged(now != null);
+    }
+
+    /// Watches carriers alone, or with the gas again.
+    void toggleCarriers() {
+        boolean can = view.hasCarriersProperty().get();
+        model.aloneProperty().set(can && !model.aloneProperty().get());
     }
 
     /// Shows how the gas moves, or no longer.

@@ -199,6 +199,13 @@ public final class Carriers {
         return end;
     }
 
+    /// How many live at a time.
+    public int livingAt(double seconds) {
+        int[] count = new int[1];
+        forEachLiving(seconds, s -> count[0]++);
+        return count[0];
+    }
+
     public double born(int carrier) {
         return born[carrier];
     }

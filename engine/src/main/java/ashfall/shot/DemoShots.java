@@ -16,6 +16,7 @@ public final class DemoShots {
     static {
         SHOWS.put("oil-store", "the lamp-oil store at the foot of the tower goes up");
         SHOWS.put("beacon", "the brazier on the gallery burns in a gusty wind");
+        SHOWS.put("signal-mortar", "a shell bursts in the air over the bay");
         SHOWS.put("lantern", "one small lamp flame under glass, blue at its foot");
     }
 

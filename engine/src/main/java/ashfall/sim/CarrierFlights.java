@@ -24,6 +24,12 @@ public final class CarrierFlights {
         return new Carriers(source, around(shot, element, source), first, last);
     }
 
+    /// A source's carriers where none is ever born.
+    public static Carriers none(Item source) {
+        Item item = source.with(Carrier.COUNT, 0L).with(Carrier.RATE, 0);
+        return new Carriers(item, Surroundings.still(0), 0, 0);
+    }
+
     private static Surroundings around(Shot shot, Element element, Item source) {
         Item air = shot.air();
         Wind wind = Wind.of(air);

@@ -7,11 +7,14 @@ import ashfall.desk.kit.Soon;
 import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
+import ashfall.shot.Carrier;
 import ashfall.shot.Item;
 import ashfall.shot.Quantity;
 import ashfall.shot.Source;
 import ashfall.sim.LogEntry;
 
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
@@ -51,7 +54,9 @@ public final class ChartView extends VBox {
     private final Selection selection;
     private final VBox cueNames = new VBox();
     private final VBox cueRows = new VBox();
-    private final List<ReleaseRow> rows = new ArrayList<>();
+    private final ScrollPane scroll = new ScrollPane();
+    private final BooleanProperty together = new SimpleBooleanProperty();
+    private final List<CueRow> rows = new ArrayList<>();
     private final Canvas ruler = new Canvas(10, RULER);
     private final Canvas strip = new Canvas(10, STRIP);
     private final NeedsStrip needs = new NeedsStrip();
@@ -65,6 +70,7 @@ public final class ChartView extends VBox {
     private final Pane hairPane = new Pane(now);
     private final Soon cues = new Soon(this::showCues);
     private final Soon measured = new Soon(this::showMeasured);
+    private String revealed = "";
     private List<Cue> built = List.of(new Cue("", null));
 
     public ChartView(Document document, Runs runs, Selection selection) {
@@ -117,7 +123,14 @@ public final class ChartView extends VBox {
         frame.setOnAction(e -> chooseTyped());
         time.getStyleClass().add("figure");
         time.setId("chart-time");
-        HBox bar = new HBox(4, play, back, on, loop, follow, frame, time);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        ToggleButton together = new ToggleButton("Move together");
+        together.setId("move-together");
+        together.setTooltip(
+                new Tooltip("Dragging one source in the cue sheet moves all of the element"));
+        together.selectedProperty().bindBidirectional(this.together);
+        HBox bar = new HBox(4, play, back, on, loop, follow, frame, time, gap, together);
         bar.getStyleClass().add("transport");
         bar.setAlignment(Pos.CENTER_LEFT);
         return bar;
@@ -145,7 +158,7 @@ public final class ChartView extends VBox {
         HBox.setHgrow(cueRows, Priority.ALWAYS);
         cueRows.setMinWidth(0);
         HBox cues = new HBox(cueNames, cueRows);
-        ScrollPane scroll = new ScrollPane(cues);
+        scroll.setContent(cues);
         scroll.setId("cue-sheet");
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -252,7 +265,28 @@ public final class ChartView extends VBox {
         for (var name : cueNames.getChildren()) {
             name.pseudoClassStateChanged(CHOSEN, selection.path().equals(name.getUserData()));
         }
+        reveal();
         drawRuler(axis);
+    }
+
+    /// Scrolls to what a source that has been chosen gives.
+    private void reveal() {
+        String path = selection.path();
+        if (path.equals(revealed)) {
+            return;
+        }
+        revealed = path;
+        List<CueRow> own = rows.stream().filter(row -> row.path().equals(path)).toList();
+        double hidden = rows.size() * CueRow.HEIGHT - scroll.getViewportBounds().getHeight();
+        if (own.isEmpty() || hidden <= 0) {
+            return;
+        }
+        double first = rows.indexOf(own.getFirst()) * CueRow.HEIGHT;
+        double least = first + own.size() * CueRow.HEIGHT - (rows.size() * CueRow.HEIGHT - hidden);
+        double now = scroll.getVvalue() * hidden;
+        // Its last row where that is below, else its first where that is above.
+        double wanted = Math.min(first, Math.max(least, now));
+        scroll.setVvalue(Math.max(0, Math.min(1, wanted / hidden)));
     }
 
     private void showMeasured() {
@@ -263,7 +297,7 @@ public final class ChartView extends VBox {
         showNow();
     }
 
-    /// A release of a source.
+    /// A release of a source; without one, its burst of carriers.
     private record Cue(String path, Quantity release) {}
 
     /// One row for each release that gives anything, those of the element in view.
@@ -285,12 +319,15 @@ public final class ChartView extends VBox {
         rows.clear();
         cueNames.getChildren().clear();
         for (Cue cue : wanted) {
-            ReleaseRow row = new ReleaseRow(document, selection, cue.path, cue.release);
+            CueRow row =
+                    cue.release == null
+                            ? new BurstRow(document, selection, together, cue.path)
+                            : new ReleaseRow(document, selection, together, cue.path, cue.release);
             rows.add(row);
             Label figure = new Label(row.what());
             figure.getStyleClass().add("figure");
             String source = cue.path.substring(cue.path.lastIndexOf('.') + 1);
-            HBox line = gutterLine(new Label(source), figure, ReleaseRow.HEIGHT);
+            HBox line = gutterLine(new Label(source), figure, CueRow.HEIGHT);
             line.setUserData(cue.path);
             line.setOnMouseClicked(e -> selection.choose(cue.path));
             cueNames.getChildren().add(line);
@@ -304,6 +341,9 @@ public final class ChartView extends VBox {
     }
 
     private static void collect(String path, Item item, List<Cue> wanted) {
+        if (item.kind().equals(Source.CARRIERS) && item.get(Carrier.COUNT) > 0) {
+            wanted.add(new Cue(path, null));
+        }
         for (Quantity release : Source.RELEASES) {
             boolean gives =
                     item.kind().params().containsKey(release.key())

@@ -3,16 +3,15 @@ package ashfall.desk.chart;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.shot.Curve;
-import ashfall.shot.Item;
 import ashfall.shot.Quantity;
+import ashfall.shot.Timing;
 import ashfall.shot.Unit;
 
-import javafx.css.PseudoClass;
+import javafx.beans.value.ObservableBooleanValue;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Polyline;
@@ -22,55 +21,49 @@ import java.util.List;
 
 /// One release of a source as a shape over time, with points to drag. A double click on the shape
 /// adds a point, Delete takes the one in focus away.
-final class ReleaseRow extends Pane {
-    static final double HEIGHT = 26;
-    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+final class ReleaseRow extends CueRow {
     private static final double HEADROOM = 1.18;
     private static final double LEAST_GAP = 1e-3;
     private static final double DOT = 9;
 
-    private final Document document;
-    private final Selection selection;
-    private final String path;
     private final Quantity param;
     private final Polygon shape = new Polygon();
     private final Polyline edge = new Polyline();
     private final List<Point> points = new ArrayList<>();
-    private TimeAxis axis;
     private Curve shown;
     private double top;
     private boolean held;
 
-    ReleaseRow(Document document, Selection selection, String path, Quantity param) {
-        this.document = document;
-        this.selection = selection;
-        this.path = path;
+    ReleaseRow(
+            Document document,
+            Selection selection,
+            ObservableBooleanValue together,
+            String path,
+            Quantity param) {
+        super(document, selection, together, path);
         this.param = param;
-        setId(
-                "release-"
-                        + path.substring(path.lastIndexOf('.') + 1)
-                        + "-"
-                        + what().replace(' ', '-'));
-        getStyleClass().add("release-row");
-        setMinHeight(HEIGHT);
-        setPrefHeight(HEIGHT);
+        setId("release-" + sourceName() + "-" + what().replace(' ', '-'));
         shape.getStyleClass().add("release-shape");
         edge.getStyleClass().add("release-edge");
         edge.setMouseTransparent(true);
         getChildren().addAll(shape, edge);
         Tooltip.install(
-                shape, new Tooltip("Double-click adds a point; drag points; Delete removes one"));
+                shape,
+                new Tooltip(
+                        "Double-click adds a point; drag points; Delete removes one; drag the shape"
+                                + " to move the source in time"));
+        movesAll(shape);
         addEventHandler(
                 MouseEvent.MOUSE_CLICKED,
                 e -> {
-                    selection.choose(path);
+                    selection.choose(path());
                     if (e.getClickCount() == 2 && e.getTarget() == shape) {
                         addPoint(e.getX(), e.getY());
                     }
                 });
     }
 
-    /// "fuel" of "release.fuel", "keep fuel" of "keep.fuel".
+    @Override
     String what() {
         return param.key().replace("release.", "").replace('.', ' ');
     }
@@ -79,24 +72,23 @@ final class ReleaseRow extends Pane {
         return param;
     }
 
-    String path() {
-        return path;
-    }
-
     private Curve curve() {
-        Item item = document.shot().items().get(path);
-        return item.get(param);
+        return item().get(param);
     }
 
-    /// Lays the release out along an axis.
+    @Override
     void show(TimeAxis along) {
-        pseudoClassStateChanged(CHOSEN, path.equals(selection.path()));
+        markChosen();
         Curve curve = curve();
-        if (along.equals(axis) && curve.equals(shown) && !held) {
+        if (along.equals(axis)
+                && curve.equals(shown)
+                && !held
+                && Timing.ofCarriers(item()) == null) {
             return;
         }
         axis = along;
         shown = curve;
+        hatch();
         if (!held) {
             top = Math.max(curve.largest(), 1e-12) * HEADROOM;
         }
@@ -167,7 +159,7 @@ final class ReleaseRow extends Pane {
         }
         all.add(new double[] {t, value(y)});
         all.sort((a, b) -> Double.compare(a[0], b[0]));
-        document.put(path, param, Curve.through(all.toArray(double[][]::new)));
+        document.put(path(), param, Curve.through(all.toArray(double[][]::new)));
     }
 
     private void move(int index, double seconds, double value) {
@@ -180,7 +172,7 @@ final class ReleaseRow extends Pane {
         double high = index == all.length - 1 ? 1e6 : all[index + 1][0] - LEAST_GAP;
         all[index][0] = Math.max(low, Math.min(high, Math.rint(seconds * 1000) / 1000));
         all[index][1] = Math.max(param.least(), Math.min(param.most(), value));
-        document.put(path, param, Curve.through(all));
+        document.put(path(), param, Curve.through(all));
     }
 
     private void remove(int index) {
@@ -194,7 +186,7 @@ final class ReleaseRow extends Pane {
                 all.add(new double[] {curve.time(i), curve.value(i)});
             }
         }
-        document.put(path, param, Curve.through(all.toArray(double[][]::new)));
+        document.put(path(), param, Curve.through(all.toArray(double[][]::new)));
     }
 
     /// A point of the curve.
@@ -213,7 +205,7 @@ final class ReleaseRow extends Pane {
                     MouseEvent.MOUSE_PRESSED,
                     e -> {
                         requestFocus();
-                        selection.choose(path);
+                        selection.choose(path());
                         held = true;
                         e.consume();
                     });

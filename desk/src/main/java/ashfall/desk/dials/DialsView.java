@@ -46,7 +46,7 @@ public final class DialsView extends VBox {
     private final FlowPane tabs = new FlowPane(4, 4);
     private final VBox list = new VBox();
     private final Label sentence = new Label();
-    private final SharesLine shares;
+    private final SourceWords shares;
     private final List<Dial<?>> dials = new ArrayList<>();
     private String built = "";
 
@@ -54,7 +54,7 @@ public final class DialsView extends VBox {
         this.document = document;
         this.runs = runs;
         this.selection = selection;
-        this.shares = new SharesLine(document, runs);
+        this.shares = new SourceWords(document, runs);
         setId("dials");
         getStyleClass().add("dials");
         title.setId("dials-title");

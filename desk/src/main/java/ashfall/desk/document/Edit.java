@@ -4,6 +4,8 @@ import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 
 /// A change of the shot with a name, as a value: it can be made, undone, and merged with the next.
@@ -55,6 +57,37 @@ public sealed interface Edit {
         public Optional<Edit> mergedWith(Edit next) {
             if (next instanceof Put<?> put && put.path.equals(path) && put.param == param) {
                 return Optional.of(new Put<>(name, path, param, from, (T) put.to));
+            }
+            return Optional.empty();
+        }
+    }
+
+    /// Other values of several items, by path.
+    record Items(String name, Map<String, Item> from, Map<String, Item> to) implements Edit {
+        public static Items of(String name, Shot shot, Map<String, Item> to) {
+            Map<String, Item> from = new LinkedHashMap<>();
+            to.keySet().forEach(path -> from.put(path, shot.items().get(path)));
+            return new Items(name, from, to);
+        }
+
+        @Override
+        public Shot apply(Shot shot) {
+            Shot next = shot;
+            for (var item : to.entrySet()) {
+                next = next.with(item.getKey(), item.getValue());
+            }
+            return next;
+        }
+
+        @Override
+        public Edit inverse() {
+            return new Items(name, to, from);
+        }
+
+        @Override
+        public Optional<Edit> mergedWith(Edit next) {
+            if (next instanceof Items items && items.to.keySet().equals(to.keySet())) {
+                return Optional.of(new Items(name, from, items.to));
             }
             return Optional.empty();
         }

@@ -32,6 +32,7 @@ public final class FiregroundModel {
     private final BooleanProperty keeper = new SimpleBooleanProperty(true);
     private final BooleanProperty sources = new SimpleBooleanProperty(true);
     private final BooleanProperty stakes = new SimpleBooleanProperty(true);
+    private final BooleanProperty alone = new SimpleBooleanProperty(false);
     private final BooleanProperty streaks = new SimpleBooleanProperty(false);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
@@ -63,6 +64,11 @@ public final class FiregroundModel {
 
     public BooleanProperty stakesProperty() {
         return stakes;
+    }
+
+    /// Whether carriers are watched without the gas, in real time.
+    public BooleanProperty aloneProperty() {
+        return alone;
     }
 
     /// Whether short paths show how the gas moves.

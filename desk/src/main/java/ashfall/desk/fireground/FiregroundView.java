@@ -9,12 +9,16 @@ import ashfall.grid.Frame;
 import ashfall.look.Probe;
 import ashfall.look.Slice;
 import ashfall.look.View;
+import ashfall.particles.Carriers;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Shape;
+import ashfall.shot.Source;
 import ashfall.work.Workers;
 
 import javafx.animation.PauseTransition;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.geometry.Pos;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
@@ -51,6 +55,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final ImageView picture = new ImageView();
     private final Overlay overlay = new Overlay();
     private final Handles handles;
+    private final Flights flights = new Flights(this::fly);
+    private final ReadOnlyBooleanWrapper hasCarriers = new ReadOnlyBooleanWrapper();
     private final Readouts readouts;
     private final Legend legend = new Legend();
     private final PauseTransition settled = new PauseTransition(SETTLED);
@@ -130,6 +136,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.eyeProperty().addListener((o, was, is) -> refresh());
         model.throughCameraProperty().addListener((o, was, is) -> refresh());
         model.boundsProperty().addListener((o, was, is) -> refresh());
+        model.aloneProperty().addListener((o, was, is) -> watchAlone(is));
         model.keeperProperty().addListener((o, was, is) -> refresh());
         model.sourcesProperty().addListener((o, was, is) -> refresh());
         model.stakesProperty().addListener((o, was, is) -> refresh());
@@ -349,7 +356,52 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         PixelFormat.getIntArgbPreInstance()));
     }
 
+    /// Is there any source of carriers?
+    public ReadOnlyBooleanProperty hasCarriersProperty() {
+        return hasCarriers.getReadOnlyProperty();
+    }
+
+    /// Others are to be shown.
+    private void fly() {
+        hasCarriers.set(!flights.carriers().isEmpty());
+        if (!hasCarriers.get()) {
+            model.aloneProperty().set(false);
+        } else if (model.aloneProperty().get()) {
+            watch();
+        }
+        redraw();
+    }
+
+    /// Without the gas, over the time in which carriers live.
+    private void watchAlone(boolean is) {
+        picture.setVisible(!is);
+        if (is) {
+            watch();
+            runs.playhead().playingProperty().set(true);
+        } else {
+            runs.watchNoMore();
+        }
+        refresh();
+    }
+
+    private void watch() {
+        double from = Double.POSITIVE_INFINITY;
+        double to = 0;
+        for (Carriers carriers : flights.carriers().values()) {
+            if (carriers.count() > 0) {
+                from = Math.min(from, carriers.firstBirth());
+                to = Math.max(to, carriers.lastEnd());
+            }
+        }
+        Item frames = document.shot().frames();
+        double rate = 1 / frames.get(Frames.RATE).seconds(1);
+        long first = Math.max(frames.get(Frames.FIRST), (long) Math.floor(from * rate));
+        long last = Math.min(frames.get(Frames.LAST), (long) Math.ceil(to * rate) + 1);
+        runs.watch(Math.min(first, last), Math.max(first, last));
+    }
+
     private void redraw() {
+        flights.ask(document.shot());
         if (getWidth() < 2 || getHeight() < 2) {
             return;
         }
@@ -371,12 +423,21 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.to(),
                         model.boundsProperty().get() && runs.elementProperty().get() != null,
                         outlines,
+                        flying(),
                         seconds(),
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
                         drawn == null ? List.of() : drawn.streaks(),
                         model.sliceProperty().get()));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null, seconds());
+    }
+
+    /// The carriers of the sources that are on.
+    private Map<String, Carriers> flying() {
+        Map<String, Carriers> all = new LinkedHashMap<>(flights.carriers());
+        Map<String, Item> items = document.shot().items();
+        all.keySet().removeIf(path -> !items.containsKey(path) || !items.get(path).get(Source.ON));
+        return model.sourcesProperty().get() || model.aloneProperty().get() ? all : Map.of();
     }
 
     /// Shot time of the frame shown.

@@ -8,6 +8,7 @@ import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
+import ashfall.particles.Carriers;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Route;
@@ -39,6 +40,7 @@ final class Overlay extends Canvas {
     /// What is drawn.
     ///
     /// @param shapes sources and obstacles by path
+    /// @param carriers of sources by path
     /// @param seconds shot time at which they are shown
     /// @param chosen path of the chosen item, or null
     /// @param slice or null
@@ -48,6 +50,7 @@ final class Overlay extends Canvas {
             Vec3 to,
             boolean bounds,
             Map<String, Item> shapes,
+            Map<String, Carriers> carriers,
             double seconds,
             String chosen,
             List<Stake> stakes,
@@ -73,6 +76,10 @@ final class Overlay extends Canvas {
             drawSlice(g);
         }
         drawStreaks(g);
+        scene.carriers.forEach(
+                (path, carriers) ->
+                        new CarrierDrawing(g, scene.view, (int) getWidth(), (int) getHeight())
+                                .draw(carriers, scene.seconds, path.equals(scene.chosen)));
         drawStakes(g);
         scene.shapes.forEach(
                 (path, item) -> {

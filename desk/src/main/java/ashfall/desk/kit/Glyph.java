@@ -20,6 +20,11 @@ public enum Glyph {
     IGNITER(
             "M8 1 L8.9 5.6 L12.9 3.1 L10.4 7.1 L15 8 L10.4 8.9 L12.9 12.9 L8.9 10.4 L8 15"
                     + " L7.1 10.4 L3.1 12.9 L5.6 8.9 L1 8 L5.6 7.1 L3.1 3.1 L7.1 5.6 Z"),
+    /// Sparks thrown from a mouth.
+    CARRIERS(
+            "M6.6 15 L7.2 10.6 H8.8 L9.4 15 Z M7.4 9 H8.6 V5.4 H7.4 Z M7 2 H9 V4 H7 Z M5.8 9.4"
+                    + " L6.6 8.6 L4.4 6 L3.6 6.8 Z M1.8 3.4 H3.8 V5.4 H1.8 Z M10.2 9.4 L9.4 8.6"
+                    + " L11.6 6 L12.4 6.8 Z M12.2 3.4 H14.2 V5.4 H12.2 Z"),
     /// Two courses of stones.
     OBSTACLE(
             "M1 3 H9 V7.4 H1 Z M10.2 3 H15 V7.4 H10.2 Z M1 8.6 H5 V13 H1 Z M6.2 8.6 H15 V13 H6.2"

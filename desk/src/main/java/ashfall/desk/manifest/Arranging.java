@@ -3,6 +3,7 @@ package ashfall.desk.manifest;
 import ashfall.desk.document.Document;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
+import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Frames;
@@ -225,8 +226,7 @@ public final class Arranging {
         Item item =
                 Item.of(kind)
                         .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + radius, middle.z()))
-                        .with(Shape.RADIUS, radius)
-                        .with(Source.GRAIN, neat(0.5 * radius));
+                        .with(Shape.RADIUS, radius);
         double start =
                 Math.max(
                         0, shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST)));
@@ -235,22 +235,45 @@ public final class Arranging {
         double fuelHeat = 1e6 * Burn.effective(element.burn(), Burn.HEAT);
         return switch (kind.name()) {
             case "charge" ->
-                    item.with(Source.TOTAL, mass)
+                    item.with(Source.GRAIN, neat(0.5 * radius))
+                            .with(Source.TOTAL, mass)
                             .with(Source.TEMPERATURE, 500)
                             .with(Source.UNEVEN, 0.6)
                             .with(
                                     Source.RELEASED_FUEL,
                                     curve(start, 0.02, 0, 0.06, 1, 0.25, 0.6, 0.6, 0));
+            case "carriers" -> thrown(item, start, middle, radius, voxel, mass);
             case "burner" ->
-                    item.with(Shape.SHAPE, "disc")
+                    item.with(Source.GRAIN, neat(0.5 * radius))
+                            .with(Shape.SHAPE, "disc")
                             .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
                             .with(Shape.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
                             // 1.2 MW on each square metre, as large pools burn.
                             .with(
                                     Source.RELEASED_FUEL,
                                     neat(1.2e6 * Math.PI * radius * radius / fuelHeat));
-            default -> igniter(item, element, start, mass);
+            default -> igniter(item.with(Source.GRAIN, neat(0.5 * radius)), element, start, mass);
         };
+    }
+
+    /// A burst in the middle of the bounds that stays within them.
+    private static Item thrown(
+            Item item, double start, Vec3 middle, double radius, double voxel, double mass) {
+        double reach = 3 * radius;
+        double life = 0.4;
+        return item.with(Shape.CENTRE, middle)
+                .with(Shape.RADIUS, neat(0.5 * radius))
+                .with(Carrier.FROM, start)
+                .with(Carrier.TO, neat(start + 0.08))
+                .with(Carrier.LIFE, life)
+                // Slowed to a fifth at its end, it goes 0.6 of this speed in the mean.
+                .with(Carrier.SPEED, neat(reach / (0.6 * life)))
+                .with(Carrier.SLOWED_TO, neat(0.2 * reach / (0.6 * life)))
+                .with(Carrier.SLOWED_WITHIN, life)
+                .with(Carrier.SIZE, neat(Math.max(0.25 * radius, 1.2 * voxel)))
+                .with(Carrier.STRENGTH_END, 0.2)
+                .with(Source.TEMPERATURE, 500)
+                .with(Source.TOTAL, mass);
     }
 
     /// A spark for a charge. Over a burner: a standing pilot, without which the flame would lift

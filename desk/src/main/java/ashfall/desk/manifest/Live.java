@@ -6,6 +6,7 @@ import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Camera;
+import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
@@ -16,6 +17,7 @@ import ashfall.shot.Look;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Sun;
+import ashfall.shot.Timing;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 
@@ -98,6 +100,13 @@ public final class Live {
             return total;
         }
         Curve curve = source.get(Source.RELEASED_FUEL);
+        Timing.Span lives = Timing.ofCarriers(source);
+        if (lives != null) {
+            // From the first birth on until half of them have died, about.
+            double spread = source.number(Carrier.LIFE_SPREAD);
+            double fading = 0.5 + 0.5 * source.number(Carrier.STRENGTH_END);
+            return fading * curve.integral(lives.from(), lives.to() - spread);
+        }
         FrameRate rate = shot.frames().get(Frames.RATE);
         return curve.integral(
                 rate.seconds(shot.frames().get(Frames.FIRST)),

@@ -77,6 +77,11 @@ public final class ManifestView extends VBox {
                         adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
                         adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
                         adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),
+                        adder(
+                                "carriers",
+                                Glyph.CARRIERS,
+                                Source.CARRIERS,
+                                "is thrown out and burns on its way"),
                         obstacleAdder(),
                         elementAdder());
         foot.getStyleClass().add("manifest-foot");
@@ -181,9 +186,12 @@ public final class ManifestView extends VBox {
     }
 
     private static Glyph glyph(Item source) {
-        return source.kind().equals(Source.IGNITER)
-                ? Glyph.IGNITER
-                : source.kind().equals(Source.BURNER) ? Glyph.BURNER : Glyph.CHARGE;
+        return switch (source.kind().name()) {
+            case "igniter" -> Glyph.IGNITER;
+            case "burner" -> Glyph.BURNER;
+            case "carriers" -> Glyph.CARRIERS;
+            default -> Glyph.CHARGE;
+        };
     }
 
     private void group(String name) {

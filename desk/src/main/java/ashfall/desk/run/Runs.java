@@ -73,6 +73,7 @@ public final class Runs {
     private final ChangeListener<Run.State> ended = (o, was, is) -> news.set(news.get() + 1);
     private final PauseTransition settle = new PauseTransition(SETTLE);
     private Run pending;
+    private long[] watched;
     private FiringProcess process;
     private boolean closed;
 
@@ -193,8 +194,34 @@ public final class Runs {
         news.set(news.get() + 1);
     }
 
+    /// Lets the playhead go over frames of the shot, whatever has been run of them.
+    public void watch(long first, long last) {
+        watched = new long[] {first, last};
+        span();
+        long frame = playhead.frameProperty().get();
+        if (frame < first || frame > last) {
+            playhead.followingProperty().set(false);
+            playhead.frameProperty().set(first);
+        }
+    }
+
+    /// Lets it go over the frames of the run shown again.
+    public void watchNoMore() {
+        watched = null;
+        playhead.playingProperty().set(false);
+        span();
+    }
+
     private void span() {
         Run run = shown.get();
+        if (watched != null) {
+            FrameRate rate = document.shot().frames().get(Frames.RATE);
+            playhead.span(watched[0], watched[1], (double) rate.numerator() / rate.denominator());
+            return;
+        }
+        if (run == null) {
+            return;
+        }
         int size = run.sizeProperty().get();
         FrameRate rate = run.shot().frames().get(Frames.RATE);
         long first = run.shot().frames().get(Frames.FIRST);

@@ -1,0 +1,117 @@
+package ashfall.desk;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.shot.Carrier;
+import ashfall.shot.Frames;
+import ashfall.shot.Item;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.shot.Source;
+
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/// Carriers, set up and watched in the window.
+class CarriersUiTest extends DeskTest {
+    private static final String CARRIERS = "elements.fireball.sources.carriers";
+
+    @Override
+    Shot first() {
+        return ShotFile.with(small(), List.of("frames.last=36", "frames.rate=30"));
+    }
+
+    private Item carriers() {
+        return window.document().shot().items().get(CARRIERS);
+    }
+
+    private double frame() {
+        return window.document().shot().frames().get(Frames.RATE).seconds(1);
+    }
+
+    private void undo(FxRobot robot) {
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    }
+
+    @Test
+    void carriers_added_areLinkedAndSaidInWords_andMovedInTime(FxRobot robot) {
+        robot.clickOn("#add-carriers");
+        assertTrue(carriers().number(Source.TOTAL) > 0, "they give fuel at once");
+        until(
+                "it is said",
+                () -> text(robot, "source-words").startsWith("200 are born from 0.03 s on"));
+        type(robot, "param-born-count-field", "500");
+        until("it is said", () -> text(robot, "source-words").startsWith("500 are born"));
+        double from = carriers().number(Carrier.FROM);
+        double to = carriers().number(Carrier.TO);
+        Node bar = node(robot, "burst-carriers-bar");
+        double perFrame = perFrame(bar);
+        double way = 10 * perFrame;
+        double place = bar.getLayoutX();
+        robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
+        assertEquals(from + 10 * frame(), carriers().number(Carrier.FROM), 1e-5);
+        assertEquals(to + 10 * frame(), carriers().number(Carrier.TO), 1e-5);
+        undo(robot);
+        assertEquals(from, carriers().number(Carrier.FROM), 1e-9);
+        until("the bar is back", () -> Math.abs(bar.getLayoutX() - place) < 0.1);
+        robot.drag("#burst-carriers-to").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
+        assertEquals(from, carriers().number(Carrier.FROM), 1e-9);
+        double end = carriers().number(Carrier.TO) / frame();
+        assertEquals(Math.rint(end), end, 1e-3, "ends snap to frames");
+        assertTrue(carriers().number(Carrier.TO) > to + 8 * frame());
+    }
+
+    /// Pixels of the chart that a frame takes.
+    private double perFrame(Node inChart) {
+        double width = inChart.getParent().getLayoutBounds().getWidth() - 16;
+        return width / window.document().shot().frames().get(Frames.LAST);
+    }
+
+    @Test
+    void moveTogether_movesAllSources(FxRobot robot) {
+        Item charge = window.document().shot().items().get("elements.fireball.sources.charge");
+        double before = charge.get(Source.RELEASED_FUEL).time(0);
+        robot.clickOn("#add-carriers");
+        double from = carriers().number(Carrier.FROM);
+        double way = 6 * perFrame(node(robot, "burst-carriers-bar"));
+        robot.clickOn("#move-together");
+        robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
+        charge = window.document().shot().items().get("elements.fireball.sources.charge");
+        assertEquals(before + 6 * frame(), charge.get(Source.RELEASED_FUEL).time(0), 1e-5);
+        assertEquals(from + 6 * frame(), carriers().number(Carrier.FROM), 1e-5);
+    }
+
+    /// Ten thousand carriers play above 24 pictures a second, without any gas.
+    @Test
+    void manyCarriers_playAloneInRealTime(FxRobot robot) {
+        assertFalse(node(robot, "show-carriers").isVisible());
+        robot.clickOn("#add-carriers");
+        type(robot, "param-born-count-field", "10000");
+        until("it is said", () -> text(robot, "source-words").startsWith("10,000 are born"));
+        until("it is said", () -> node(robot, "show-carriers").isVisible());
+        untilSketched();
+        AtomicInteger pictures = new AtomicInteger();
+        window.runs()
+                .playhead()
+                .frameProperty()
+                .addListener((o, was, is) -> pictures.incrementAndGet());
+        robot.clickOn("#show-carriers");
+        assertTrue(window.runs().playhead().playingProperty().get());
+        pictures.set(0);
+        long started = System.nanoTime();
+        until("they play", () -> pictures.get() >= 90);
+        double perSecond = 90 / ((System.nanoTime() - started) * 1e-9);
+        System.out.printf("10,000 carriers: %.1f pictures a second of 30%n", perSecond);
+        assertTrue(perSecond > 24, "only " + perSecond + " pictures a second");
+        robot.type(KeyCode.K);
+        assertFalse(window.runs().playhead().playingProperty().get());
+    }
+}
