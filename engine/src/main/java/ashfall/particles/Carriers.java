@@ -6,10 +6,12 @@ import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.ShotException;
+import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Locale;
 import java.util.stream.IntStream;
 
 /// All carriers of a source over the whole shot: when each is born, its way, its end. They feel the
@@ -22,6 +24,9 @@ import java.util.stream.IntStream;
 public final class Carriers {
     /// More than that are refused.
     public static final int MOST = 200_000;
+
+    /// Seconds that all live together, at most: their ways take time to find, and memory.
+    private static final double MOST_SECONDS = 100_000;
 
     /// Points kept of a way, a second of life, and how many at least and at most.
     private static final double POINTS_PER_SECOND = 48;
@@ -65,7 +70,8 @@ public final class Carriers {
     ///
     /// @param first time at which births by rate begin, s
     /// @param last time at which they end, s
-    /// @throws ShotException when there are more than [#MOST]
+    /// @throws ShotException when there are more than [#MOST], or when they live too long for so
+    ///     many
     public Carriers(Item item, Surroundings around, double first, double last) {
         this.item = item;
         this.seed = item.get(Carrier.SEED);
@@ -84,6 +90,17 @@ public final class Carriers {
         this.strengthEnd = item.number(Carrier.STRENGTH_END);
         Flight flight = new Flight(item, Body.of(item), around);
         double mean = item.number(Carrier.LIFE);
+        if (n * mean > MOST_SECONDS) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT,
+                            "%s: %,d carriers that live %s are more than can be followed; let"
+                                    + " fewer be born, or live %s",
+                            Carrier.LIFE.key(),
+                            n,
+                            Unit.SECOND.figure(mean, 3),
+                            Unit.SECOND.figure(MOST_SECONDS / n, 2)));
+        }
         double spread = item.number(Carrier.LIFE_SPREAD);
         Curve size = item.get(Carrier.SIZE);
         double most = 0;
@@ -117,9 +134,12 @@ public final class Carriers {
         if (burst + more > MOST) {
             throw new ShotException(
                     String.format(
+                            Locale.ROOT,
                             "%s: %.0f carriers are born until the shot's end, more than %,d; let"
                                     + " fewer be born",
-                            Carrier.RATE.key(), burst + more, MOST));
+                            Carrier.RATE.key(),
+                            burst + more,
+                            MOST));
         }
         double[] times = new double[burst + (int) more];
         for (int i = 0; i < burst; i++) {

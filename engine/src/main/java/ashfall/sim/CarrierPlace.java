@@ -22,6 +22,9 @@ final class CarrierPlace extends SourcePlace {
     /// A ball smaller than this, in voxels, would slip between the middles of cells.
     private static final double LEAST_RADIUS = 0.87;
 
+    /// Radius in voxels from which on a ball's volume counts, not its cells one by one.
+    private static final double MANY = 24;
+
     /// What each look found: where, how fast, how large and how strong; by NUMBERS.
     private static final int NUMBERS = 8;
 
@@ -78,6 +81,11 @@ final class CarrierPlace extends SourcePlace {
         int b = NUMBERS * i;
         double h = lattice.voxel();
         double r = balls[b + RADIUS] + 0.5 * h;
+        if (r > MANY * h) {
+            double cells = balls[b + RADIUS] / h;
+            reach[i] = 4 * Math.PI / 3 * cells * cells * cells;
+            return;
+        }
         int[] from = new int[3];
         int[] to = new int[3];
         for (int axis = 0; axis < 3; axis++) {

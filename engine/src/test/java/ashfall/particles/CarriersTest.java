@@ -210,6 +210,9 @@ class CarriersTest {
                         ShotException.class,
                         () -> new Carriers(many, Surroundings.still(G), 0, 10));
         assertTrue(e.getMessage().startsWith("born.rate"), e.getMessage());
+        Item old = item().with(Carrier.COUNT, 50_000L).with(Carrier.LIFE, 10);
+        e = assertThrows(ShotException.class, () -> still(old));
+        assertTrue(e.getMessage().startsWith("life.mean: 50,000 carriers"), e.getMessage());
     }
 
     /// More carriers change nothing of those that were there, but for when a burst bears them.

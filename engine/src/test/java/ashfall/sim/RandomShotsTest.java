@@ -16,6 +16,7 @@ import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Source;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -118,7 +119,24 @@ class RandomShotsTest {
             shot = shot.withObstacle(obstacle, Item.of(Obstacle.KIND));
             stand(random, width, "obstacles." + obstacle + ".", settings);
         }
+        if (random.nextInt(3) == 0) {
+            Element now = shot.elements().get(name);
+            Item thrown = Item.of(Source.CARRIERS);
+            shot = shot.withElement(name, now.withSource("thrown", thrown));
+            fling(random, width, path + "sources.thrown.", settings);
+        }
         return ShotFile.with(shot, settings);
+    }
+
+    /// Up to 300 carriers from somewhere in or around the bounds, with fuel.
+    private static void fling(Random random, double width, String path, List<String> settings) {
+        settings.add(path + "centre=" + place(random, width));
+        settings.add(path + "radius=" + width * 0.1);
+        settings.add(path + "born.count=" + random.nextInt(300));
+        settings.add(path + "speed.start=" + width * random.nextDouble());
+        settings.add(path + "carrier.radius=" + width * 0.1 * random.nextDouble());
+        settings.add(path + "release.total=" + 1e-3 * width * width * width);
+        pick(random, Item.of(Source.CARRIERS), path, settings);
     }
 
     /// A body of any form somewhere in or around the bounds; one in two moves.
