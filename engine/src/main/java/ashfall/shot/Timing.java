@@ -12,6 +12,9 @@ public final class Timing {
 
     /// An item with all that it does in time some seconds later: its curves, its path, its burst.
     public static Item later(Item item, double seconds) {
+        if (seconds == 0) {
+            return item;
+        }
         Item next = item;
         for (Param<?> param : item.kind().params().values()) {
             if (param instanceof Quantity q && q.follows() && !item.get(q).isConstant()) {

@@ -12,13 +12,50 @@ import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
 
+import java.lang.ref.SoftReference;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
 /// The carriers of a source in the air and among the obstacles of its shot. Nothing of it depends
 /// on voxels or on the gas, so that they can be watched before any gas is.
 public final class CarrierFlights {
     private CarrierFlights() {}
 
+    /// All that flights depend on.
+    private record Cause(
+            Item source, Item air, Item frames, Item bounds, long seed, List<Item> obstacles) {}
+
+    /// Flights found of late, the oldest first; let go where memory runs short.
+    private static final Map<Cause, SoftReference<Carriers>> FOUND = new LinkedHashMap<>();
+
+    private static final int MOST_FOUND = 8;
+
+    /// The carriers of a source of an element; found once, however many ask.
+    ///
     /// @throws ashfall.shot.ShotException when there are too many
     public static Carriers of(Shot shot, Element element, Item source) {
+        Cause cause =
+                new Cause(
+                        source,
+                        shot.air(),
+                        shot.frames(),
+                        element.bounds(),
+                        element.gas().get(Gas.SEED),
+                        List.copyOf(shot.obstacles().values()));
+        synchronized (FOUND) {
+            SoftReference<Carriers> kept = FOUND.remove(cause);
+            Carriers known = kept == null ? null : kept.get();
+            Carriers carriers = known == null ? fly(shot, element, source) : known;
+            FOUND.put(cause, new SoftReference<>(carriers));
+            if (FOUND.size() > MOST_FOUND) {
+                FOUND.remove(FOUND.keySet().iterator().next());
+            }
+            return carriers;
+        }
+    }
+
+    private static Carriers fly(Shot shot, Element element, Item source) {
         double first = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST));
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
         return new Carriers(source, around(shot, element, source), first, last);

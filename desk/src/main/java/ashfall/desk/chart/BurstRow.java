@@ -14,6 +14,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Polygon;
 
+import java.util.Locale;
+
 /// When a burst bears its carriers, as a bar with ends to drag, and how they die away behind it.
 final class BurstRow extends CueRow {
     private static final double GRIP = 7;
@@ -75,6 +77,7 @@ final class BurstRow extends CueRow {
         place("to", to);
         tip.setText(
                 String.format(
+                        Locale.ROOT,
                         "%,d carriers from %s to %s; drag to move",
                         item.get(Carrier.COUNT),
                         Unit.SECOND.figure(item.number(Carrier.FROM), 3),

@@ -228,7 +228,7 @@ public final class DialsView extends VBox {
 
     private static String nothing(Station station) {
         return station == Station.CHARGE
-                ? "No source yet. Add a charge, a burner or an igniter in the manifest."
+                ? "No source yet. Add a charge, a burner, an igniter or carriers in the manifest."
                 : "No element yet. Add one in the manifest.";
     }
 

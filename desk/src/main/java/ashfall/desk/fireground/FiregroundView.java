@@ -385,19 +385,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void watch() {
-        double from = Double.POSITIVE_INFINITY;
-        double to = 0;
-        for (Carriers carriers : flights.carriers().values()) {
-            if (carriers.count() > 0) {
-                from = Math.min(from, carriers.firstBirth());
-                to = Math.max(to, carriers.lastEnd());
-            }
-        }
-        Item frames = document.shot().frames();
-        double rate = 1 / frames.get(Frames.RATE).seconds(1);
-        long first = Math.max(frames.get(Frames.FIRST), (long) Math.floor(from * rate));
-        long last = Math.min(frames.get(Frames.LAST), (long) Math.ceil(to * rate) + 1);
-        runs.watch(Math.min(first, last), Math.max(first, last));
+        long[] frames = flights.frames(document.shot().frames());
+        runs.watch(frames[0], frames[1]);
     }
 
     private void redraw() {

@@ -3,7 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.desk.kit.Latest;
 import ashfall.particles.Carriers;
 import ashfall.shot.Element;
-import ashfall.shot.Gas;
+import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -13,40 +13,22 @@ import ashfall.sim.CarrierFlights;
 import javafx.application.Platform;
 
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 
-/// The carriers of all sources of a shot, found anew on a thread of their own when the shot changes
-/// and kept where it does not concern them. Until then those of before are shown.
+/// The carriers of all sources of a shot, found anew on a thread of their own when the shot
+/// changes. Until then those of before are shown.
 final class Flights {
     private static final ExecutorService FINDING =
             Executors.newSingleThreadExecutor(
                     Thread.ofPlatform().daemon().name("ashfall-carriers").factory());
 
-    /// All that the flight of a source's carriers depends on.
-    private record Cause(
-            Item source, Item air, Item frames, Item bounds, long seed, List<Item> obstacles) {
-        static Cause of(Shot shot, Element element, Item source) {
-            return new Cause(
-                    source,
-                    shot.air(),
-                    shot.frames(),
-                    element.bounds(),
-                    element.gas().get(Gas.SEED),
-                    List.copyOf(shot.obstacles().values()));
-        }
-    }
-
-    /// What was found, by the path of the source.
-    private record Found(Map<String, Cause> causes, Map<String, Carriers> carriers) {}
-
-    private final Latest<Found> latest;
+    private final Latest<Map<String, Carriers>> latest;
     private final AtomicReference<Shot> wanted = new AtomicReference<>();
-    private volatile Found newest = new Found(Map.of(), Map.of());
-    private Found shown = newest;
+    private volatile Map<String, Carriers> newest = Map.of();
+    private Map<String, Carriers> shown = newest;
     private Shot asked;
 
     /// @param changed told on the toolkit's thread when others are to be shown
@@ -73,27 +55,20 @@ final class Flights {
 
     private void find() {
         Shot shot = wanted.getAndSet(null);
-        Found before = newest;
-        Map<String, Cause> causes = new LinkedHashMap<>();
+        boolean were = !newest.isEmpty();
         Map<String, Carriers> carriers = new LinkedHashMap<>();
         for (var element : shot.elements().entrySet()) {
             for (var source : element.getValue().sources().entrySet()) {
-                Item item = source.getValue();
-                if (!item.kind().equals(Source.CARRIERS)) {
-                    continue;
+                if (source.getValue().kind().equals(Source.CARRIERS)) {
+                    carriers.put(
+                            "elements." + element.getKey() + ".sources." + source.getKey(),
+                            fly(shot, element.getValue(), source.getValue()));
                 }
-                String path = "elements." + element.getKey() + ".sources." + source.getKey();
-                Cause cause = Cause.of(shot, element.getValue(), item);
-                boolean same = cause.equals(before.causes.get(path));
-                causes.put(path, cause);
-                carriers.put(
-                        path,
-                        same ? before.carriers.get(path) : fly(shot, element.getValue(), item));
             }
         }
-        newest = new Found(causes, carriers);
-        if (!carriers.isEmpty() || !before.carriers.isEmpty()) {
-            latest.publish(newest);
+        newest = carriers;
+        if (were || !carriers.isEmpty()) {
+            latest.publish(carriers);
         }
     }
 
@@ -108,6 +83,22 @@ final class Flights {
 
     /// Those that are known, by the path of their source.
     Map<String, Carriers> carriers() {
-        return shown.carriers;
+        return shown;
+    }
+
+    /// The first and the last frame in which any lives, within the shot's.
+    long[] frames(Item frames) {
+        double from = Double.POSITIVE_INFINITY;
+        double to = 0;
+        for (Carriers carriers : shown.values()) {
+            if (carriers.count() > 0) {
+                from = Math.min(from, carriers.firstBirth());
+                to = Math.max(to, carriers.lastEnd());
+            }
+        }
+        double rate = 1 / frames.get(Frames.RATE).seconds(1);
+        long first = Math.max(frames.get(Frames.FIRST), (long) Math.floor(from * rate));
+        long last = Math.min(frames.get(Frames.LAST), (long) Math.ceil(to * rate) + 1);
+        return new long[] {Math.min(first, last), Math.max(first, last)};
     }
 }
