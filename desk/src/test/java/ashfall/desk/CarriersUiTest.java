@@ -53,7 +53,7 @@ class CarriersUiTest extends DeskTest {
         double from = carriers().number(Carrier.FROM);
         double to = carriers().number(Carrier.TO);
         Node bar = node(robot, "burst-carriers-bar");
-        double perFrame = perFrame(bar);
+        double perFrame = perFrame(robot);
         double way = 10 * perFrame;
         double place = bar.getLayoutX();
         robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
@@ -70,8 +70,8 @@ class CarriersUiTest extends DeskTest {
     }
 
     /// Pixels of the chart that a frame takes.
-    private double perFrame(Node inChart) {
-        double width = inChart.getParent().getLayoutBounds().getWidth() - 16;
+    private double perFrame(FxRobot robot) {
+        double width = node(robot, "time-ruler").getLayoutBounds().getWidth() - 26;
         return width / window.document().shot().frames().get(Frames.LAST);
     }
 
@@ -81,7 +81,7 @@ class CarriersUiTest extends DeskTest {
         double before = charge.get(Source.RELEASED_FUEL).time(0);
         robot.clickOn("#add-carriers");
         double from = carriers().number(Carrier.FROM);
-        double way = 6 * perFrame(node(robot, "burst-carriers-bar"));
+        double way = 6 * perFrame(robot);
         robot.clickOn("#move-together");
         robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
         charge = window.document().shot().items().get("elements.fireball.sources.charge");

@@ -14,6 +14,7 @@ import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.Source;
+import ashfall.shot.Timing;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.FlameNeeds;
@@ -32,6 +33,9 @@ import java.util.Map;
 public final class Continuity {
     /// Times of its size as which a fire may move before it is said.
     private static final double PACE = 2;
+
+    /// K, or 5,000 °C: above it no flame of the table's fuels is.
+    public static final double ABSURD = 5273.15;
 
     /// Times of a shot at which a source is looked for in obstacles.
     private static final int LOOKS = 24;
@@ -106,6 +110,7 @@ public final class Continuity {
                             checkPlace(name, source);
                         }
                         checkTime(name, source);
+                        checkClimb(name, source);
                     }
                 });
         checkObstacles();
@@ -230,7 +235,7 @@ public final class Continuity {
             // A kind without it has its default, nothing.
             Curve curve = source.get(param);
             ever |= curve.largest() > 0;
-            late &= curve.integral(-1e6, last) <= 0;
+            late &= Timing.given(source, param, -1e6, last) <= 0;
         }
         if (!ever) {
             add(
@@ -242,6 +247,23 @@ public final class Continuity {
                     "the source '"
                             + name
                             + "' gives nothing before the last frame; move it or end later");
+        }
+    }
+
+    /// Says when heat that is added whatever there is of it would become absurd.
+    private void checkClimb(String name, Item source) {
+        double last = Stakes.lastSecond(shot);
+        double hottest = Timing.warmed(shot, source, last);
+        if (hottest > ABSURD) {
+            add(
+                    ".sources." + name,
+                    String.format(
+                            Locale.ROOT,
+                            "gas that stays in the source '%s' would reach %s at %.2f s; let it"
+                                    + " warm for less long, or keep heat at a temperature",
+                            name,
+                            Unit.KELVIN.figure(hottest, 3),
+                            last));
         }
     }
 
@@ -263,6 +285,7 @@ public final class Continuity {
                 continue;
             }
             hot |= source.get(Source.HEAT).largest() > 0;
+            hot |= source.get(Source.WARMING).largest() > 0;
             hot |= source.get(Source.KEPT_TEMPERATURE).largest() >= ignition;
             if (!source.kind().equals(Source.IGNITER)) {
                 fuel |= source.get(Source.RELEASED_FUEL).largest() > 0;

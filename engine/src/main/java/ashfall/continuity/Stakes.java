@@ -22,6 +22,7 @@ import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
 
 import java.util.ArrayList;
@@ -194,9 +195,12 @@ public final class Stakes {
         for (Item s : charges) {
             Curve fuel = s.get(Source.RELEASED_FUEL);
             double total = s.number(Source.TOTAL);
-            double mass = total > 0 ? total : fuel.integral(0, lastSecond(shot));
+            double mass =
+                    total > 0 ? total : Timing.given(s, Source.RELEASED_FUEL, 0, lastSecond(shot));
             m += mass * burntHeat(s) / 44e6;
-            start = Math.min(start, Math.max(0, fuel.time(0)));
+            Timing.Span span = Timing.of(s);
+            double first = span == null ? fuel.time(0) : Math.max(fuel.time(0), span.from());
+            start = Math.min(start, Math.max(0, first));
         }
         if (m < LEAST) {
             return;

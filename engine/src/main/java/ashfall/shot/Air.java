@@ -52,10 +52,19 @@ public final class Air {
                     -60,
                     60,
                     new Vec3(0, 0, 0));
+    public static final Quantity WIND_SHARE =
+            Quantity.of("wind.share", "Wind blows", Unit.NONE, 1, GAS)
+                    .hard(0, 10)
+                    .usual(0, 2)
+                    .curve()
+                    .words("not", "harder")
+                    .mark(1, "as set")
+                    .does("How much of the wind blows; over time, a gust at its cue.");
     public static final Quantity GUSTS =
             Quantity.of("gusts.speed", "Gusts", Unit.METRE_PER_SECOND, 0, GAS)
                     .hard(0, 40)
                     .usual(0.5, 5)
+                    .curve()
                     .words("steady", "gusty")
                     .mark(1.4, "walk")
                     .mark(15, "gale")
@@ -136,6 +145,7 @@ public final class Air {
                     OXYGEN,
                     GRAVITY,
                     WIND,
+                    WIND_SHARE,
                     WIND_GROWS,
                     WIND_HEIGHT,
                     STIR_SPEED,

@@ -1,5 +1,7 @@
 package ashfall.shot;
 
+import java.util.Locale;
+
 /// Frames a second as a fraction, so that times are computed and never summed: frame n is at
 /// n·den/num seconds.
 public record FrameRate(int numerator, int denominator) {
@@ -37,6 +39,18 @@ public record FrameRate(int numerator, int denominator) {
                 + text
                 + "' is no frame rate; write a whole number such as 24, or a fraction such as"
                 + " 24000/1001";
+    }
+
+    /// Reads a time in seconds: "0.35", "350 ms" or, in frames, "8 f".
+    ///
+    /// @throws NumberFormatException with what would be right
+    public double parseSeconds(String text) {
+        String trimmed = text.strip().toLowerCase(Locale.ROOT);
+        if (!trimmed.matches("[-0-9.,]+\\s*(f|fr|frame|frames)")) {
+            return Unit.SECOND.parse(text);
+        }
+        double frames = Unit.NONE.parse(trimmed.replaceAll("[^-0-9.]", ""));
+        return frames * denominator / numerator;
     }
 
     /// Shot time of a frame, s.

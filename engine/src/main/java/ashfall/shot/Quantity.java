@@ -21,6 +21,8 @@ public record Quantity(
         List<Mark> marks)
         implements Param<Curve> {
 
+    private static final String EASED = "eased";
+
     /// A value from life, engraved on the rule of a quantity: 150 kW, a burning bin.
     public record Mark(double value, String name) {}
 
@@ -88,18 +90,19 @@ public record Quantity(
         if (!follows) {
             throw new IllegalArgumentException("it cannot follow a curve");
         }
-        List<double[]> all = new ArrayList<>();
+        List<Curve.Point> all = new ArrayList<>();
         for (JsonNode point : points) {
-            if (!point.isArray() || point.size() != 2) {
+            boolean eased = point.size() == 3 && EASED.equals(point.get(2).asText());
+            if (!point.isArray() || point.size() != (eased ? 3 : 2)) {
                 throw new IllegalArgumentException(
-                        "each point of a curve is a pair [seconds, value]");
+                        "each point of a curve is a pair [seconds, value], or with \""
+                                + EASED
+                                + "\" as a third");
             }
-            all.add(
-                    new double[] {
-                        scalar(point.get(0), Unit.SECOND), checked(scalar(point.get(1), unit))
-                    });
+            double seconds = scalar(point.get(0), Unit.SECOND);
+            all.add(new Curve.Point(seconds, checked(scalar(point.get(1), unit)), eased));
         }
-        return Curve.through(all.toArray(double[][]::new));
+        return Curve.through(all);
     }
 
     static double scalar(JsonNode node, Unit unit) {
@@ -129,7 +132,10 @@ public record Quantity(
         ObjectNode node = JsonNodeFactory.instance.objectNode();
         ArrayNode points = node.putArray("curve");
         for (int i = 0; i < curve.size(); i++) {
-            points.addArray().add(curve.time(i)).add(curve.value(i));
+            ArrayNode point = points.addArray().add(curve.time(i)).add(curve.value(i));
+            if (curve.isEased(i)) {
+                point.add(EASED);
+            }
         }
         return node;
     }

@@ -148,6 +148,15 @@ public final class Source {
                     .does(
                             "Temperature below which gas in the source never falls, as at a glowing"
                                     + " body; hotter gas stays as it is. Zero keeps none.");
+    public static final Quantity WARMING =
+            Quantity.of("release.warming", "Warms each second by", Unit.KELVIN_PER_SECOND, 0, GAS)
+                    .hard(0, 1e6)
+                    .usual(50, 2000)
+                    .curve()
+                    .words("slowly", "at once")
+                    .does(
+                            "Kelvins added each second to gas in the source, however hot it is"
+                                    + " already; gas that stays climbs without end.");
     public static final Quantity KEPT_SMOKE =
             Quantity.of("keep.smoke", "Keeps smoke at", Unit.NONE, 0, GAS)
                     .hard(0, 1)
@@ -275,6 +284,27 @@ public final class Source {
                     .usual(0.1, 2)
                     .words("nervous", "slow")
                     .does("Time from one swell to the next, about.");
+    public static final Switch LIMITED =
+            new Switch(
+                    Words.of("time.limited", "Only for a time", GAS)
+                            .does(
+                                    "Lets the source give nothing before one time and after"
+                                            + " another, whatever its curves say."),
+                    false);
+    public static final Quantity FROM =
+            Quantity.of("time.from", "Gives from", Unit.SECOND, 0, GAS)
+                    .hard(-100, 100_000)
+                    .usual(0, 2)
+                    .words("earlier", "later")
+                    .does("When the source begins to give.");
+    public static final Quantity TO =
+            Quantity.of("time.to", "Gives until", Unit.SECOND, 1, GAS)
+                    .hard(-100, 100_000)
+                    .usual(0, 5)
+                    .words("earlier", "later")
+                    .does("When the source gives no more.");
+    private static final Param<?>[] WINDOW = {LIMITED, FROM, TO};
+
     /// Where and when a source of any kind gives more or less than elsewhere.
     private static final Param<?>[] PATCHES = {
         SOFT,
@@ -301,6 +331,7 @@ public final class Source {
         GIVEN_AIR,
         HEAT,
         HOTTEST,
+        WARMING,
         SMOKE,
         VOLUME,
         KEPT_FUEL,
@@ -310,7 +341,7 @@ public final class Source {
         INHERITED
     };
 
-    private static final Param<?>[] ALL = Shape.around(ON, both(GIVEN, PATCHES));
+    private static final Param<?>[] ALL = Shape.around(ON, both(both(GIVEN, WINDOW), PATCHES));
 
     private static Param<?>[] both(Param<?>[] one, Param<?>... other) {
         return Stream.concat(Stream.of(one), Stream.of(other)).toArray(Param<?>[]::new);
@@ -328,7 +359,14 @@ public final class Source {
                     "igniter",
                     "Igniter",
                     Shape.around(
-                            ON, both(new Param<?>[] {HEAT, HOTTEST, KEPT_TEMPERATURE}, PATCHES)));
+                            ON,
+                            both(
+                                    both(
+                                            new Param<?>[] {
+                                                HEAT, HOTTEST, WARMING, KEPT_TEMPERATURE
+                                            },
+                                            WINDOW),
+                                    PATCHES)));
 
     /// Is thrown out as carriers, which release on their way; its shape is where they are born.
     public static final Kind CARRIERS =
@@ -352,6 +390,9 @@ public final class Source {
         if (param == COURSE_AT || param == COURSE_WIDTH) {
             return !item.get(COURSE).equals("none");
         }
+        if (param == FROM || param == TO) {
+            return item.get(LIMITED);
+        }
         return !item.kind().equals(CARRIERS) || Carrier.concerns(param, item);
     }
 
@@ -360,6 +401,7 @@ public final class Source {
             List.of(
                     RELEASED_FUEL,
                     HEAT,
+                    WARMING,
                     SMOKE,
                     VOLUME,
                     PUSH,

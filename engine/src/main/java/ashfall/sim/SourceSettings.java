@@ -10,6 +10,8 @@ import ashfall.shot.Item;
 import ashfall.shot.Quantity;
 import ashfall.shot.ShotException;
 import ashfall.shot.Source;
+import ashfall.shot.Timing;
+import ashfall.shot.Timing.Span;
 
 import java.util.List;
 
@@ -17,6 +19,8 @@ import java.util.List;
 ///
 /// @param soft how deep its edge reaches, over its depth
 /// @param inherited share of its own motion that the gas in it takes on
+/// @param begins s before which it gives nothing
+/// @param ends s after which it gives nothing
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
 /// @param burns which of the element's fuels it gives: 0 is the element's own
@@ -29,6 +33,8 @@ public record SourceSettings(
         Body body,
         double soft,
         double inherited,
+        double begins,
+        double ends,
         Curve temperature,
         Curve releasedFuel,
         boolean isTotal,
@@ -46,20 +52,25 @@ public record SourceSettings(
         long seed,
         Carriers carriers) {
 
-    /// What the gas in a source is kept at, over time.
+    /// What the gas in a source is kept at, or brought to whatever there is of it, over time.
     ///
     /// @param fuel kg/kg, as smoke
     /// @param temperature K; 0 for none
-    record Kept(Curve fuel, Curve temperature, Curve smoke) {
+    /// @param warming K/s
+    record Kept(Curve fuel, Curve temperature, Curve smoke, Curve warming) {
         /// Is anything kept at any time?
         boolean isAny() {
-            return fuel.largest() > 0 || temperature.largest() > 0 || smoke.largest() > 0;
+            return fuel.largest() > 0
+                    || temperature.largest() > 0
+                    || smoke.largest() > 0
+                    || warming.largest() > 0;
         }
 
         boolean isActive(double from, double to) {
             return fuel.integral(from, to) > 0
                     || temperature.integral(from, to) > 0
-                    || smoke.integral(from, to) > 0;
+                    || smoke.integral(from, to) > 0
+                    || warming.integral(from, to) > 0;
         }
     }
 
@@ -75,17 +86,20 @@ public record SourceSettings(
     public static SourceSettings of(
             String name, Item item, int burns, double ragged, long seed, Carriers carriers) {
         boolean isTotal = number(item, Source.TOTAL) > 0;
+        Span span = span(item);
         return new SourceSettings(
                 name,
                 Body.of(item),
                 item.number(Source.SOFT),
                 number(item, Source.INHERITED),
+                span.from(),
+                span.to(),
                 curve(item, Source.TEMPERATURE),
                 isTotal ? scaledToTotal(name, item, carriers) : curve(item, Source.RELEASED_FUEL),
                 isTotal,
                 burns,
                 number(item, Source.GIVEN_AIR),
-                scaled(curve(item, Source.HEAT), 1000),
+                curve(item, Source.HEAT).times(1000),
                 item.number(Source.HOTTEST),
                 curve(item, Source.SMOKE),
                 curve(item, Source.VOLUME),
@@ -93,7 +107,8 @@ public record SourceSettings(
                 new Kept(
                         curve(item, Source.KEPT_FUEL),
                         curve(item, Source.KEPT_TEMPERATURE),
-                        curve(item, Source.KEPT_SMOKE)),
+                        curve(item, Source.KEPT_SMOKE),
+                        curve(item, Source.WARMING)),
                 Patches.of(item, ragged, seed),
                 item.number(Source.FLICKER),
                 item.number(Source.FLICKER_EVERY),
@@ -118,10 +133,13 @@ public record SourceSettings(
             curve = curve.largest() > 0 ? curve : Curve.constant(1);
             given = carriers == null ? 1 : carriers.integralOf(curve);
         } else {
+            Span span = Timing.of(item);
             given =
-                    curve.isConstant()
-                            ? 0
-                            : curve.integral(curve.time(0), curve.time(curve.size() - 1));
+                    span != null
+                            ? curve.integral(span.from(), Math.max(span.from(), span.to()))
+                            : curve.isConstant()
+                                    ? 0
+                                    : curve.integral(curve.time(0), curve.time(curve.size() - 1));
         }
         if (!(given > 0)) {
             throw new ShotException(
@@ -135,20 +153,22 @@ public record SourceSettings(
                                     + "' has release.total, but no carrier lives while"
                                     + " release.fuel gives any");
         }
-        return scaled(curve, number(item, Source.TOTAL) / given);
+        return curve.times(number(item, Source.TOTAL) / given);
     }
 
-    private static Curve scaled(Curve curve, double factor) {
-        double[][] points = new double[curve.size()][];
-        for (int i = 0; i < points.length; i++) {
-            points[i] = new double[] {curve.time(i), curve.value(i) * factor};
-        }
-        return Curve.through(points);
+    /// When it can give anything; carriers see to that themselves.
+    private static Span span(Item item) {
+        Span span = item.kind().equals(Source.CARRIERS) ? null : Timing.of(item);
+        return span == null ? new Span(Double.NEGATIVE_INFINITY, EVER) : span;
     }
 
     /// Does it give anything between two times?
     public boolean isActive(double from, double to) {
-        return (carriers == null || carriers.anyLives(from, to)) && givesAny(from, to);
+        double begin = Math.max(from, begins);
+        double end = Math.min(to, ends);
+        return end > begin
+                && (carriers == null || carriers.anyLives(begin, end))
+                && givesAny(begin, end);
     }
 
     private boolean givesAny(double from, double to) {

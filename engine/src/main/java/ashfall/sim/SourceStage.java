@@ -49,6 +49,8 @@ final class SourceStage {
     /// What a step gave: kg of fuel, J of heat and J carried by warm gas over ambient, kg of smoke.
     record Given(double fuel, double heat, double smoke) {}
 
+    private static final Given NOTHING = new Given(0, 0, 0);
+
     /// @param seconds from when on it is to give
     SourceStage(
             SourceSettings source,
@@ -113,18 +115,23 @@ final class SourceStage {
     ///     them, a total does not
     Given give(float[][] contents, float[] mass, GasLaw law, double from, double to, double pace) {
         place(from, to);
+        double begin = Math.max(from, source.begins());
+        double end = Math.min(to, source.ends());
+        if (end <= begin) {
+            return NOTHING;
+        }
         CellRange range = place.range;
         float[] weight = place.weight;
         double swell = source.swell(0.5 * (from + to)) * pace;
         double fuel =
                 (source.isTotal() ? swell / pace : swell)
-                        * source.releasedFuel().integral(from, to);
-        double heat = swell * source.heat().integral(from, to);
-        double smoke = swell * source.smoke().integral(from, to);
-        double gas = swell * source.volume().integral(from, to);
-        Given keeping = new Given(0, 0, 0);
-        if (source.kept().isActive(from, to)) {
-            keeping = keep(contents, mass, law, 0.5 * (from + to), pace * (to - from));
+                        * source.releasedFuel().integral(begin, end);
+        double heat = swell * source.heat().integral(begin, end);
+        double smoke = swell * source.smoke().integral(begin, end);
+        double gas = swell * source.volume().integral(begin, end);
+        Given keeping = NOTHING;
+        if (source.kept().isActive(begin, end)) {
+            keeping = keep(contents, mass, law, begin, end, pace);
         }
         if (fuel == 0 && heat == 0 && smoke == 0 && gas == 0) {
             return keeping;
@@ -182,8 +189,11 @@ final class SourceStage {
     }
 
     /// Adds what the gas of the cells lacks to be what the source keeps it at.
-    private Given keep(float[][] contents, float[] mass, GasLaw law, double time, double seconds) {
-        double share = 1 - Exact.exp(-seconds / KEEP_TIME);
+    private Given keep(
+            float[][] contents, float[] mass, GasLaw law, double from, double to, double pace) {
+        double time = 0.5 * (from + to);
+        double warming = pace * source.kept().warming().integral(from, to);
+        double share = 1 - Exact.exp(-pace * (to - from) / KEEP_TIME);
         double fuel = source.kept().fuel().at(time);
         double kelvin = source.kept().temperature().at(time);
         double smoke = source.kept().smoke().at(time);
@@ -224,6 +234,10 @@ final class SourceStage {
                     }
                     float[] e = contents[GasFields.ENTHALPY];
                     double heat = share * lacking(e[i], hot * kept[j]);
+                    if (warming > 0) {
+                        double warm = law.temperatureOfEnthalpy(e[i] + (float) heat);
+                        heat = law.enthalpy(warm + warming * kept[j]) - e[i];
+                    }
                     e[i] += (float) heat;
                     float[] s = contents[GasFields.SOOT];
                     double soot = share * lacking(s[i], smoke * kept[j]);
@@ -250,7 +264,9 @@ final class SourceStage {
     ///
     /// @param dt seconds that pass for the gas
     void push(float[][] u, double from, double to, double dt) {
-        double speed = source.push().integral(from, to) / (to - from);
+        double begin = Math.max(from, source.begins());
+        double end = Math.max(begin, Math.min(to, source.ends()));
+        double speed = source.push().integral(begin, end) / (to - from);
         boolean moves = place.own != null && isActive(from, to);
         if (speed <= 0 && !moves) {
             return;

@@ -1,14 +1,11 @@
 package ashfall.desk.chart;
 
-import ashfall.desk.document.Document;
-import ashfall.desk.document.Selection;
 import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.Quantity;
 import ashfall.shot.Unit;
 
-import javafx.beans.value.ObservableBooleanValue;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
@@ -24,9 +21,9 @@ final class BurstRow extends CueRow {
     private final Polygon tail = new Polygon();
     private final Tooltip tip = new Tooltip();
 
-    BurstRow(Document document, Selection selection, ObservableBooleanValue together, String path) {
-        super(document, selection, together, path);
-        setId("burst-" + sourceName());
+    BurstRow(Sheet sheet, String path) {
+        super(sheet, path);
+        setId("burst-" + itemName());
         bar.getStyleClass().add("burst-bar");
         bar.setId(getId() + "-bar");
         bar.setManaged(false);
@@ -48,16 +45,17 @@ final class BurstRow extends CueRow {
         grip.getStyleClass().add("burst-grip");
         grip.setManaged(false);
         takes(grip, (x, e) -> drag(end, x, e));
-        Tooltip.install(grip, new Tooltip(end.label() + "; drags by frames, with shift freely"));
+        Tooltip.install(
+                grip, new Tooltip(end.label() + "; drags to frames and events, with shift freely"));
         return grip;
     }
 
     private void drag(Quantity end, double x, MouseEvent e) {
-        double seconds = Math.rint(1e6 * snapped(axis.seconds(x), e)) / 1e6;
+        double seconds = snapped(axis.seconds(x), e);
         double from = item().number(Carrier.FROM);
         double to = item().number(Carrier.TO);
         double kept = end.equals(Carrier.FROM) ? Math.min(to, seconds) : Math.max(from, seconds);
-        document.put(path(), end, Curve.constant(kept));
+        sheet.document.put(path(), end, Curve.constant(kept));
     }
 
     @Override
@@ -82,7 +80,7 @@ final class BurstRow extends CueRow {
                         item.get(Carrier.COUNT),
                         Unit.SECOND.figure(item.number(Carrier.FROM), 3),
                         Unit.SECOND.figure(item.number(Carrier.TO), 3)));
-        hatch();
+        hatch(2);
     }
 
     private void place(String name, double x) {

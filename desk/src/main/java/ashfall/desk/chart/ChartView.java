@@ -13,8 +13,6 @@ import ashfall.shot.Quantity;
 import ashfall.shot.Source;
 import ashfall.sim.LogEntry;
 
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
@@ -55,8 +53,10 @@ public final class ChartView extends VBox {
     private final VBox cueNames = new VBox();
     private final VBox cueRows = new VBox();
     private final ScrollPane scroll = new ScrollPane();
-    private final BooleanProperty together = new SimpleBooleanProperty();
+    private final Sheet sheet;
+    private final ShapeBar shapeBar;
     private final List<CueRow> rows = new ArrayList<>();
+    private final List<Label> rowFigures = new ArrayList<>();
     private final Canvas ruler = new Canvas(10, RULER);
     private final Canvas strip = new Canvas(10, STRIP);
     private final NeedsStrip needs = new NeedsStrip();
@@ -77,6 +77,8 @@ public final class ChartView extends VBox {
         this.document = document;
         this.runs = runs;
         this.selection = selection;
+        this.sheet = new Sheet(document, selection);
+        this.shapeBar = new ShapeBar(sheet);
         setId("chart");
         getStyleClass().add("chart");
         now.setId("hairline");
@@ -128,9 +130,11 @@ public final class ChartView extends VBox {
         ToggleButton together = new ToggleButton("Move together");
         together.setId("move-together");
         together.setTooltip(
-                new Tooltip("Dragging one source in the cue sheet moves all of the element"));
-        together.selectedProperty().bindBidirectional(this.together);
-        HBox bar = new HBox(4, play, back, on, loop, follow, frame, time, gap, together);
+                new Tooltip(
+                        "Dragging one thing in the cue sheet moves all of the element, and the"
+                                + " air"));
+        together.selectedProperty().bindBidirectional(sheet.together);
+        HBox bar = new HBox(4, play, back, on, loop, follow, frame, time, gap, shapeBar, together);
         bar.getStyleClass().add("transport");
         bar.setAlignment(Pos.CENTER_LEFT);
         return bar;
@@ -217,6 +221,7 @@ public final class ChartView extends VBox {
     private void listen(Region body) {
         document.shotProperty().addListener((o, was, is) -> refresh());
         selection.pathProperty().addListener((o, was, is) -> cues.ask());
+        sheet.taken.addListener((o, was, is) -> cues.ask());
         runs.elementProperty().addListener((o, was, is) -> refresh());
         runs.supersededProperty().addListener((o, was, is) -> measured.ask());
         runs.newsProperty().addListener((o, was, is) -> measured.ask());
@@ -261,12 +266,35 @@ public final class ChartView extends VBox {
     private void showCues() {
         TimeAxis axis = axis();
         buildRows();
-        rows.forEach(row -> row.show(axis));
+        takeFirst();
+        for (int i = 0; i < rows.size(); i++) {
+            rows.get(i).show(axis);
+            rowFigures.get(i).setText(figure(rows.get(i), axis));
+        }
+        shapeBar.show();
         for (var name : cueNames.getChildren()) {
             name.pseudoClassStateChanged(CHOSEN, selection.path().equals(name.getUserData()));
         }
         reveal();
         drawRuler(axis);
+    }
+
+    /// The shape bar shows the first curve of what was chosen.
+    private void takeFirst() {
+        ReleaseRow taken = sheet.taken.get();
+        if (taken != null && taken.path().equals(selection.path())) {
+            return;
+        }
+        rows.stream()
+                .filter(row -> row.path().equals(selection.path()))
+                .filter(ReleaseRow.class::isInstance)
+                .findFirst()
+                .ifPresent(row -> sheet.taken.set((ReleaseRow) row));
+    }
+
+    private static String figure(CueRow row, TimeAxis axis) {
+        String more = row instanceof ReleaseRow release ? release.figure(axis) : "";
+        return more.isEmpty() ? row.what() : row.what() + "  " + more;
     }
 
     /// Scrolls to what a source that has been chosen gives.
@@ -297,39 +325,54 @@ public final class ChartView extends VBox {
         showNow();
     }
 
-    /// A release of a source; without one, its burst of carriers.
-    private record Cue(String path, Quantity release) {}
+    /// Something that an item does over time; a burst of carriers without a quantity.
+    private record Cue(String path, Quantity param) {}
 
-    /// One row for each release that gives anything, those of the element in view.
+    /// One row for each release that gives anything and for each other curve, those of the element
+    /// in view before those of the air and the picture.
     private void buildRows() {
-        String element = "elements." + runs.elementProperty().get() + ".sources.";
+        String element = "elements." + runs.elementProperty().get();
         List<Cue> wanted = new ArrayList<>();
+        List<Cue> around = new ArrayList<>();
         document.shot()
                 .items()
                 .forEach(
                         (path, item) -> {
-                            if (path.startsWith(element)) {
+                            if (path.startsWith(element + ".sources.")) {
                                 collect(path, item, wanted);
+                            } else if (path.equals(element) || !path.startsWith("elements.")) {
+                                collect(path, item, around);
                             }
                         });
+        wanted.addAll(around);
         if (wanted.equals(built)) {
             return;
         }
         built = wanted;
+        ReleaseRow before = sheet.taken.get();
+        sheet.taken.set(null);
         rows.clear();
+        rowFigures.clear();
         cueNames.getChildren().clear();
+        String last = "";
         for (Cue cue : wanted) {
+            boolean barred = !cue.path.equals(last) && cue.path.startsWith(element + ".sources.");
+            last = cue.path;
             CueRow row =
-                    cue.release == null
-                            ? new BurstRow(document, selection, together, cue.path)
-                            : new ReleaseRow(document, selection, together, cue.path, cue.release);
+                    cue.param == null
+                            ? new BurstRow(sheet, cue.path)
+                            : new ReleaseRow(sheet, cue.path, cue.param, barred);
+            if (row instanceof ReleaseRow release && release.isSameAs(before)) {
+                sheet.taken.set(release);
+            }
             rows.add(row);
-            Label figure = new Label(row.what());
+            Label figure = new Label();
+            rowFigures.add(figure);
             figure.getStyleClass().add("figure");
-            String source = cue.path.substring(cue.path.lastIndexOf('.') + 1);
-            HBox line = gutterLine(new Label(source), figure, CueRow.HEIGHT);
+            String name = cue.path.substring(cue.path.lastIndexOf('.') + 1);
+            HBox line = gutterLine(new Label(name), figure, CueRow.HEIGHT);
             line.setUserData(cue.path);
-            line.setOnMouseClicked(e -> selection.choose(cue.path));
+            line.setOnMouseClicked(e -> row.choose());
             cueNames.getChildren().add(line);
         }
         cueRows.getChildren().setAll(rows);
@@ -350,6 +393,13 @@ public final class ChartView extends VBox {
                             && item.get(release).largest() > 0;
             if (gives) {
                 wanted.add(new Cue(path, release));
+            }
+        }
+        for (var param : item.kind().params().values()) {
+            if (param instanceof Quantity q
+                    && !Source.RELEASES.contains(q)
+                    && !item.get(q).isConstant()) {
+                wanted.add(new Cue(path, q));
             }
         }
     }

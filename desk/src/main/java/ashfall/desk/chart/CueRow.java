@@ -1,50 +1,49 @@
 package ashfall.desk.chart;
 
-import ashfall.desk.document.Document;
 import ashfall.desk.document.Edit;
-import ashfall.desk.document.Selection;
 import ashfall.shot.Item;
-import ashfall.shot.Source;
 import ashfall.shot.Timing;
 
-import javafx.beans.value.ObservableBooleanValue;
 import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
-import javafx.scene.layout.Region;
 
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableSet;
+import java.util.TreeSet;
 
-/// A row of the cue sheet: something that a source does over time. Dragging what is drawn in it
-/// moves all that the source does, by whole frames, with shift freely; all sources of the element
-/// where they are to move together.
+/// A row of the cue sheet: something that an item does over time. Dragging what is drawn in it
+/// moves all that the item does, by whole frames or to an event of another, with shift freely; all
+/// of the element where that is to move together.
 abstract class CueRow extends Pane {
     static final double HEIGHT = 26;
 
-    /// Two shapes lie below what is hatched, points and grips above it.
-    private static final int BEHIND_POINTS = 2;
+    /// Pixels within which a drag takes an event of another item.
+    private static final double NEAR = 4;
+
+    /// Pixels that the words of a part without effect need.
+    private static final double WORDS = 88;
 
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
-    final Document document;
-    final Selection selection;
-    private final ObservableBooleanValue together;
+    final Sheet sheet;
     private final String path;
-    private final Region before = idle();
-    private final Region after = idle();
+    private final Label before = idle();
+    private final Label after = idle();
     TimeAxis axis;
     private double pressed;
     private Drag taken;
     private Map<String, Item> asPressed = Map.of();
+    private NavigableSet<Double> events = new TreeSet<>();
 
-    CueRow(Document document, Selection selection, ObservableBooleanValue together, String path) {
-        this.document = document;
-        this.selection = selection;
-        this.together = together;
+    CueRow(Sheet sheet, String path) {
+        this.sheet = sheet;
         this.path = path;
         getStyleClass().add("release-row");
         setMinHeight(HEIGHT);
@@ -53,11 +52,12 @@ abstract class CueRow extends Pane {
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> drop());
     }
 
-    private static Region idle() {
-        Region region = new Region();
+    private static Label idle() {
+        Label region = new Label();
         region.getStyleClass().add("no-effect");
         region.setManaged(false);
-        Tooltip.install(region, new Tooltip("No effect here: no carrier lives"));
+        region.setAlignment(Pos.CENTER);
+        Tooltip.install(region, new Tooltip("No effect here: the source gives nothing then"));
         return region;
     }
 
@@ -71,34 +71,41 @@ abstract class CueRow extends Pane {
         return path;
     }
 
-    final String sourceName() {
+    final String itemName() {
         return path.substring(path.lastIndexOf('.') + 1);
     }
 
     final Item item() {
-        return document.shot().items().get(path);
+        return sheet.document.shot().items().get(path);
     }
 
     final void markChosen() {
-        pseudoClassStateChanged(CHOSEN, path.equals(selection.path()));
+        pseudoClassStateChanged(CHOSEN, path.equals(sheet.selection.path()));
     }
 
-    /// Hatches what lies outside the lives of the source's carriers.
-    final void hatch() {
-        Timing.Span span = Timing.ofCarriers(item());
+    /// Hatches where the source gives nothing whatever its curves say.
+    ///
+    /// @param below how many of the row's nodes lie under what is hatched
+    final void hatch(int below) {
+        Timing.Span span = Timing.of(item());
         if (span == null) {
             getChildren().removeAll(before, after);
             return;
         }
         if (!getChildren().contains(before)) {
-            getChildren().addAll(BEHIND_POINTS, List.of(before, after));
+            getChildren().addAll(below, List.of(before, after));
         }
         double start = axis.x(axis.from());
         double end = axis.x(axis.to());
         double born = Math.max(start, Math.min(end, axis.x(span.from())));
-        double gone = Math.max(start, Math.min(end, axis.x(span.to())));
-        before.resizeRelocate(start, 0, born - start, HEIGHT - 1);
-        after.resizeRelocate(gone, 0, end - gone, HEIGHT - 1);
+        double gone = Math.max(born, Math.min(end, axis.x(span.to())));
+        place(before, start, born - start);
+        place(after, gone, end - gone);
+    }
+
+    private static void place(Label idle, double x, double width) {
+        idle.setText(width < WORDS ? "" : "no effect here");
+        idle.resizeRelocate(x, 0, width, HEIGHT - 1);
     }
 
     /// What a drag does to what was taken.
@@ -113,21 +120,27 @@ abstract class CueRow extends Pane {
         node.addEventHandler(
                 MouseEvent.MOUSE_PRESSED,
                 e -> {
-                    selection.choose(path);
+                    choose();
                     pressed = sceneToLocal(e.getSceneX(), e.getSceneY()).getX();
-                    asPressed = moving(together.get());
+                    asPressed = sheet.moving(path);
+                    events = sheet.events(path);
                     taken = drag;
                 });
     }
 
-    /// Lets a node of the row be taken to move what the source does in time.
+    /// What a press on the row chooses.
+    void choose() {
+        sheet.selection.choose(path);
+    }
+
+    /// Lets a node of the row be taken to move what the item does in time.
     final void movesAll(Node node) {
-        takes(node, (x, e) -> moveBy(snapped(axis.seconds(x) - axis.seconds(pressed), e)));
+        takes(node, (x, e) -> moveBy(delay(axis.seconds(x) - axis.seconds(pressed), e)));
     }
 
     private void drag(MouseEvent e) {
         if (taken != null) {
-            document.draggingProperty().set(true);
+            sheet.document.draggingProperty().set(true);
             taken.to(sceneToLocal(e.getSceneX(), e.getSceneY()).getX(), e);
             e.consume();
         }
@@ -136,36 +149,52 @@ abstract class CueRow extends Pane {
     private void drop() {
         if (taken != null) {
             taken = null;
-            document.draggingProperty().set(false);
+            sheet.document.draggingProperty().set(false);
         }
     }
 
-    /// Whole frames, but with shift.
+    /// The event of another item near a time, or else the frame; with shift the time itself.
     final double snapped(double seconds, MouseEvent e) {
+        if (e.isShiftDown()) {
+            return rounded(seconds);
+        }
         double frame = axis.rate().seconds(1);
-        return e.isShiftDown() ? seconds : Math.rint(seconds / frame) * frame;
+        double near = eventNear(seconds);
+        return rounded(Double.isNaN(near) ? Math.rint(seconds / frame) * frame : near);
     }
 
-    private Map<String, Item> moving(boolean all) {
-        Map<String, Item> items = new LinkedHashMap<>();
-        String element = path.substring(0, path.lastIndexOf('.') + 1);
-        document.shot()
-                .items()
-                .forEach(
-                        (at, item) -> {
-                            boolean beside =
-                                    at.startsWith(element) && Source.KINDS.contains(item.kind());
-                            if (at.equals(path) || (all && beside)) {
-                                items.put(at, item);
-                            }
-                        });
-        return items;
+    /// Whole frames, or what brings the item's start to an event; with shift the delay itself.
+    private double delay(double seconds, MouseEvent e) {
+        if (e.isShiftDown()) {
+            return seconds;
+        }
+        double frame = axis.rate().seconds(1);
+        double start = Timing.start(asPressed.get(path));
+        double near = sheet.together.get() ? Double.NaN : eventNear(start + seconds);
+        return Double.isNaN(near) ? Math.rint(seconds / frame) * frame : near - start;
+    }
+
+    private double eventNear(double seconds) {
+        double most = axis.seconds(NEAR) - axis.seconds(0);
+        Double below = events.floor(seconds);
+        Double above = events.ceiling(seconds);
+        double down = below == null ? Double.POSITIVE_INFINITY : seconds - below;
+        double up = above == null ? Double.POSITIVE_INFINITY : above - seconds;
+        if (Math.min(down, up) > most) {
+            return Double.NaN;
+        }
+        return down <= up ? seconds - down : seconds + up;
+    }
+
+    /// To a microsecond.
+    static double rounded(double seconds) {
+        return Math.rint(1e6 * seconds) / 1e6;
     }
 
     private void moveBy(double seconds) {
         Map<String, Item> to = new LinkedHashMap<>();
         asPressed.forEach((at, item) -> to.put(at, Timing.later(item, seconds)));
-        String name = to.size() > 1 ? "Move all sources in time" : "Move " + sourceName();
-        document.edit(Edit.Items.of(name, document.shot(), to));
+        String name = to.size() > 1 ? "Move all in time" : "Move " + itemName();
+        sheet.document.edit(Edit.Items.of(name, sheet.document.shot(), to));
     }
 }

@@ -10,7 +10,10 @@ import ashfall.shot.Shot;
 /// @param to seconds at the right edge
 /// @param width pixels
 record TimeAxis(double from, double to, double width, FrameRate rate, long first, long last) {
-    private static final double SIDE = 8;
+    private static final double LEFT = 8;
+
+    /// Room for a scroll bar besides.
+    private static final double RIGHT = 18;
 
     static TimeAxis of(Shot shot, double width) {
         FrameRate rate = shot.frames().get(Frames.RATE);
@@ -20,11 +23,11 @@ record TimeAxis(double from, double to, double width, FrameRate rate, long first
     }
 
     double x(double seconds) {
-        return SIDE + (seconds - from) / (to - from) * (width - 2 * SIDE);
+        return LEFT + (seconds - from) / (to - from) * (width - LEFT - RIGHT);
     }
 
     double seconds(double x) {
-        return from + (x - SIDE) / Math.max(1, width - 2 * SIDE) * (to - from);
+        return from + (x - LEFT) / Math.max(1, width - LEFT - RIGHT) * (to - from);
     }
 
     /// The frame whose end is nearest to a place, within the shot.

@@ -23,8 +23,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.text.TextAlignment;
 
-import java.util.Locale;
-
 /// A number on a graduated rule: typed with a unit, dragged (with shift finely), nudged by keys. A
 /// pennant says that it follows a curve; then the rule stands for its largest value, and moving it
 /// scales the curve.
@@ -92,28 +90,15 @@ final class QuantityDial extends Dial<Curve> {
 
     /// Frames may be typed where seconds are wanted: `12 f`.
     private String inSeconds(String text) {
-        String trimmed = text.strip().toLowerCase(Locale.ROOT);
-        boolean frames =
-                quantity.unit() == Unit.SECOND
-                        && trimmed.matches("[-0-9.]+\\s*(f|fr|frame|frames)");
-        if (!frames) {
-            return text;
-        }
         FrameRate rate = document.shot().frames().get(Frames.RATE);
-        double count = Double.parseDouble(trimmed.replaceAll("[^-0-9.]", ""));
-        return Double.toString(count * rate.denominator() / rate.numerator());
+        return quantity.unit() == Unit.SECOND ? Double.toString(rate.parseSeconds(text)) : text;
     }
 
     /// A curve with another largest value.
     private Curve scaled(Curve curve, double largest) {
         double was = curve.largest();
-        double[][] points = new double[curve.size()][];
-        for (int i = 0; i < points.length; i++) {
-            double value = was == 0 ? largest : curve.value(i) * largest / was;
-            value = Math.max(quantity.least(), Math.min(quantity.most(), value));
-            points[i] = new double[] {curve.time(i), value};
-        }
-        return Curve.through(points);
+        Curve scaled = was == 0 ? Curve.constant(largest) : curve.times(largest / was);
+        return scaled.within(quantity.least(), quantity.most());
     }
 
     private void set(double value) {

@@ -1,8 +1,12 @@
 package ashfall.desk.document;
 
+import ashfall.shot.FrameRate;
+import ashfall.shot.Frames;
+import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Timing;
 import ashfall.work.WholeFile;
 
 import javafx.beans.property.BooleanProperty;
@@ -22,6 +26,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
@@ -83,8 +88,14 @@ public final class Document {
         show(next);
     }
 
-    /// Gives a parameter of an item another value.
+    /// Gives a parameter of an item another value. With another frame rate the shot's ends keep
+    /// their seconds.
     public <T> void put(String path, Param<T> param, T value) {
+        if (param == Frames.RATE && value instanceof FrameRate rate) {
+            Item frames = Timing.atRate(shot.get().items().get(path), rate);
+            edit(Edit.Items.of(param.label(), shot.get(), Map.of(path, frames)));
+            return;
+        }
         edit(Edit.Put.of(shot.get(), path, param, value));
     }
 

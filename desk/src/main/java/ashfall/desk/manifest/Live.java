@@ -100,16 +100,18 @@ public final class Live {
             return total;
         }
         Curve curve = source.get(Source.RELEASED_FUEL);
-        Timing.Span lives = Timing.ofCarriers(source);
-        if (lives != null) {
+        Timing.Span lives = Timing.of(source);
+        if (lives != null && source.kind().equals(Source.CARRIERS)) {
             // From the first birth on until half of them have died, about.
             double spread = source.number(Carrier.LIFE_SPREAD);
             double fading = 0.5 + 0.5 * source.number(Carrier.STRENGTH_END);
             return fading * curve.integral(lives.from(), lives.to() - spread);
         }
         FrameRate rate = shot.frames().get(Frames.RATE);
-        return curve.integral(
-                rate.seconds(shot.frames().get(Frames.FIRST)),
+        return Timing.given(
+                source,
+                Source.RELEASED_FUEL,
+                rate.seconds(shot.frames().get(Frames.FIRST) - 1),
                 rate.seconds(shot.frames().get(Frames.LAST)));
     }
 }
