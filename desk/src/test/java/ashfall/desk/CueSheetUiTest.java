@@ -12,15 +12,19 @@ import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 
 /// What happens when, set in the cue sheet: an oil flare, a ring of push, a gust.
 class CueSheetUiTest extends DeskTest {
@@ -58,7 +62,6 @@ class CueSheetUiTest extends DeskTest {
 
     @Test
     void spikeAndTail_isAnOrdinaryCurve_stretchedByOneDrag(FxRobot robot) {
-        assertFalse(node(robot, "shape-bar").isVisible(), "nothing is chosen");
         robot.clickOn("#release-charge-fuel-point-0");
         until("its numbers are there", () -> node(robot, "shape-bar").isVisible());
         shape(robot, "spike_and_tail");
@@ -189,5 +192,44 @@ class CueSheetUiTest extends DeskTest {
                 () ->
                         node(robot, "release-igniter-warming-total").getPseudoClassStates().stream()
                                 .anyMatch(s -> s.getPseudoClassName().equals("absurd")));
+    }
+
+    /// Pointing at a hump lights its cues with their shares, pointing at a cue lights its share.
+    @Test
+    void whoBurned_isSaidBothWays(FxRobot robot) {
+        robot.clickOn("#add-burner");
+        robot.clickOn("#who-burned");
+        untilSketched();
+        robot.moveTo(node(robot, "burn-log"), new Point2D(0, -28));
+        until("shares are said", () -> figure(robot, "charge-fuel").startsWith("heat "));
+        double sum = 0;
+        for (String source : List.of("charge-fuel", "burner-fuel")) {
+            sum += Double.parseDouble(figure(robot, source).split(" ")[1]);
+        }
+        assertEquals(100, sum, 1.01, "rounded to whole per cent");
+        assertFalse(figure(robot, "igniter-heat").startsWith("heat 0"), "it gives no fuel");
+        assertEquals(0, lit(robot), "nothing is lit yet");
+        robot.moveTo(node(robot, "cue-burner-fuel"), new Point2D(90, 0));
+        until("its share is lit", () -> lit(robot) > 100);
+        robot.moveTo("#play");
+        until("and no more", () -> lit(robot) == 0);
+    }
+
+    private String figure(FxRobot robot, String cue) {
+        return robot.lookup("#cue-" + cue).lookup(".figure").queryAs(Label.class).getText();
+    }
+
+    /// Pixels of the burn log in the colour of what is chosen.
+    private long lit(FxRobot robot) {
+        var picture = new AtomicReference<WritableImage>();
+        robot.interact(() -> picture.set(node(robot, "burn-log").snapshot(null, null)));
+        long count = 0;
+        for (int y = 0; y < 28; y++) {
+            for (int x = 0; x < picture.get().getWidth(); x++) {
+                Color c = picture.get().getPixelReader().getColor(x, y);
+                count += c.getGreen() > c.getRed() + 0.15 ? 1 : 0;
+            }
+        }
+        return count;
     }
 }

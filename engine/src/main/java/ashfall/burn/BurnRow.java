@@ -102,6 +102,7 @@ final class BurnRow {
     private final Burning.Unevenness unevenness;
     private final boolean sootBurns;
     private final double voxel;
+    private final OriginRow origins;
 
     BurnRow(
             GasFields fields,
@@ -141,6 +142,7 @@ final class BurnRow {
         this.smokeLeft = left[2];
         this.burnTime = s.burnTime();
         this.unevenness = s.unevenness();
+        this.origins = s.origins().count() == 0 ? null : new OriginRow(s.origins(), contents);
         this.longest = Math.sqrt(2 * voxel / Math.max(0.1, s.gravity()));
         // √(2k/3) = C√(2/3) Δ|S|: in 0.4 Δ/√(2k/3) the voxel cancels.
         this.mixing = 0.4 / (EDDIES * 0.81649658);
@@ -170,6 +172,9 @@ final class BurnRow {
             float m = mass[i];
             flame[i] = 0;
             soot[i] = faded(soot[i], smokeLeft, m, sums[7], z);
+            if (origins != null) {
+                origins.fade(i, fuelLeft, smokeLeft);
+            }
             if (e[i] == 0 && fuel[i] == 0) {
                 most = Math.max(most, Math.abs(fill(i, before) - 1f));
                 continue;
@@ -179,9 +184,12 @@ final class BurnRow {
             gained = burns ? gained : 0;
             if (sootBurns && soot[i] > 0 && ox[i] > 0 && before > SOOT_BURNS_ABOVE) {
                 float spent = (float) Math.min(soot[i] * sootFraction, ox[i] / SOOT_OXYGEN);
+                float released = spent * SOOT_HEAT;
+                if (origins != null) {
+                    origins.burnSoot(i, z, soot[i], spent, (double) m * released, sums);
+                }
                 soot[i] -= spent;
                 ox[i] = Math.max(0f, ox[i] - spent * SOOT_OXYGEN);
-                float released = spent * SOOT_HEAT;
                 gained += released * kept;
                 flame[i] += m * released / dt;
                 sums[1][z] += m * released;
@@ -249,6 +257,9 @@ final class BurnRow {
             float stays = released * fire.kept;
             gained += stays;
             all -= spent;
+            if (origins != null) {
+                origins.burn(i, z, k, own, spent, (double) m * released, spent * sooty, sums);
+            }
             if (k > 0) {
                 other(k)[i] = withoutDust(own - spent, 1e-9f);
             }

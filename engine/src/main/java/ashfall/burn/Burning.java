@@ -32,8 +32,8 @@ public final class Burning {
     /// Size below which flame fronts are smooth, m.
     private static final double SMOOTH = 0.02;
 
-    /// Sums a slab keeps; see [Totals].
-    private static final int SUMS = 8;
+    /// Sums a slab keeps, before those of [Totals#heatOf]; see [Totals].
+    static final int SUMS = 8;
 
     /// How a fuel burns.
     ///
@@ -58,6 +58,7 @@ public final class Burning {
     /// @param cooling factor on the T⁴ radiation; 1 is physical
     /// @param linear K that gas which does not burn loses each second besides
     /// @param fades what is left of smoke, heat and fuel
+    /// @param origins whose what burns is
     public record Settings(
             List<Reaction> reactions,
             double burnTime,
@@ -67,9 +68,34 @@ public final class Burning {
             double cooling,
             double linear,
             double gravity,
-            Fades fades) {
+            Fades fades,
+            Origins origins) {
         public Settings {
             reactions = List.copyOf(reactions);
+        }
+
+        /// For fuel that is nobody's.
+        public Settings(
+                List<Reaction> reactions,
+                double burnTime,
+                Unevenness unevenness,
+                double sootBurnTime,
+                double unburnt,
+                double cooling,
+                double linear,
+                double gravity,
+                Fades fades) {
+            this(
+                    reactions,
+                    burnTime,
+                    unevenness,
+                    sootBurnTime,
+                    unburnt,
+                    cooling,
+                    linear,
+                    gravity,
+                    fades,
+                    Origins.NONE);
         }
 
         /// Lowest temperature above which any of the fuels burns, K.
@@ -113,6 +139,9 @@ public final class Burning {
 
     /// What a step turned over, over the whole box: kg, J, and the largest expansion V − 1 of a
     /// cell. Faded: fuel, heat and smoke.
+    ///
+    /// @param heatOf heat of the fuel and soot of each source but the last, where they are told
+    ///     apart
     public record Totals(
             double burnt,
             double heat,
@@ -123,12 +152,13 @@ public final class Burning {
             double heatFaded,
             double smokeFaded,
             double hottest,
-            double largestExpansion) {}
+            double largestExpansion,
+            List<Double> heatOf) {}
 
     private final Box box;
     private final GridShape shape;
     private final Workers workers;
-    private final double[][] sums;
+    private double[][] sums;
     private final float[] hottest;
     private final float[] largest;
 
@@ -169,6 +199,10 @@ public final class Burning {
             float[] flame,
             float voxel,
             float dtSeconds) {
+        int kept = SUMS + s.origins().count();
+        if (sums.length != kept) {
+            sums = new double[kept][shape.nz()];
+        }
         BurnRow row =
                 new BurnRow(fields, law, s, contents, mass, volume, flame, voxel, dtSeconds, box);
         for (double[] sum : sums) {
@@ -183,16 +217,17 @@ public final class Burning {
                     row.burn(x, y, z, n, escaping[worker], sums, hottest, largest);
                 });
         double cell = (double) voxel * voxel * voxel;
-        double[] t = new double[SUMS];
+        double[] t = new double[kept];
         float hot = (float) law.ambient();
         float most = 0;
         for (int z = 0; z < shape.nz(); z++) {
-            for (int k = 0; k < SUMS; k++) {
+            for (int k = 0; k < kept; k++) {
                 t[k] += sums[k][z] * cell;
             }
             hot = Math.max(hot, hottest[z]);
             most = Math.max(most, largest[z]);
         }
-        return new Totals(t[0], t[1], t[2], t[3], t[4], t[5], t[6], t[7], hot, most);
+        List<Double> heatOf = Arrays.stream(t).skip(SUMS).boxed().toList();
+        return new Totals(t[0], t[1], t[2], t[3], t[4], t[5], t[6], t[7], hot, most, heatOf);
     }
 }

@@ -21,12 +21,12 @@ import java.util.zip.CRC32;
 /// The whole state that the next step reads, after a frame: mass, contents, velocities, pressure
 /// impulses, time, ledger.
 ///
-/// Layout, little-endian: "ASHFCKP2", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
+/// Layout, little-endian: "ASHFCKP3", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
 /// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box, the fields as f32 with their
 /// spare layers, u32 CRC of all before.
 final class Checkpoint {
     static final String FILE = "checkpoint.bin";
-    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '2'};
+    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '3'};
 
     /// Mass, three velocities, two impulses.
     private static final int OTHERS = 6;

@@ -18,7 +18,8 @@ public final class GasFields {
     public static final int OXYGEN = 2;
     public static final int SOOT = 3;
 
-    /// The part of the fuel that is of a second kind; from here on one for each further kind.
+    /// The part of the fuel that is of a second kind; from here on one for each further kind, and
+    /// then what is told apart besides.
     public static final int OTHER_FUELS = 4;
 
     private final GridShape shape;
@@ -51,23 +52,23 @@ public final class GasFields {
 
     /// Gas at rest, ambient everywhere.
     public GasFields(GridShape shape, FieldPool pool, GasLaw law, double oxygenShare) {
-        this(shape, pool, law, oxygenShare, 1, new float[3][shape.ny() + 1]);
+        this(shape, pool, law, oxygenShare, OTHER_FUELS, new float[3][shape.ny() + 1]);
     }
 
     /// Gas at rest or in a steady wind, ambient everywhere.
     ///
     /// @param oxygenShare mass fraction of oxygen in the surrounding air
-    /// @param fuels kinds of fuel, at least 1
+    /// @param count of contents, at least [#OTHER_FUELS]
     /// @param wind m/s along x, y, z, by layer and one more
     public GasFields(
             GridShape shape,
             FieldPool pool,
             GasLaw law,
             double oxygenShare,
-            int fuels,
+            int count,
             float[][] wind) {
         this.shape = shape;
-        this.contents = new float[OTHER_FUELS + fuels - 1][];
+        this.contents = new float[count][];
         this.background = new float[contents.length];
         this.background[OXYGEN] = (float) oxygenShare;
         for (int k = 0; k < contents.length; k++) {

@@ -193,6 +193,14 @@ public final class Gas {
                             "Fewer than fast gas needs let it leap over voxels: a quick look that"
                                     + " blurs what is fastest. Sudden expansion takes its steps"
                                     + " all the same.");
+    public static final Switch WHO =
+            new Switch(
+                    Words.of("whoburned", "Tell who burned", GAS)
+                            .does(
+                                    "Follows whose fuel and smoke it is, of up to eight sources, so"
+                                        + " that the burn log can split heat and smoke; each but"
+                                        + " one takes time and memory, off it is free."),
+                    false);
     public static final Whole SEED =
             new Whole(
                     Words.of("seed", "Seed", GAS)
@@ -257,6 +265,7 @@ public final class Gas {
                     STEPS,
                     MOST_STEPS,
                     SEED,
+                    WHO,
                     CHANNELS,
                     FULL);
 

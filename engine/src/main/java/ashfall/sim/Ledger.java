@@ -1,10 +1,12 @@
 package ashfall.sim;
 
 import ashfall.burn.Burning;
+import ashfall.burn.Origins;
 import ashfall.gas.GasFields;
 import ashfall.gas.ScalarTransport;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// The running account of a simulation, over its whole life: kg and J.
 ///
@@ -12,6 +14,9 @@ import java.util.Arrays;
 /// gone`. Gone is what left the box, or faded where that is set. What is left is summed from the
 /// fields; the transport keeps totals, so the difference is rounding, and the log states it as a
 /// defect.
+///
+/// @param heatOf heat of each source but the last where they are told apart, see [Origins]; 0
+///     where not
 public record Ledger(
         double fuelReleased,
         double fuelBurnt,
@@ -23,10 +28,13 @@ public record Ledger(
         double smokeReleased,
         double sootFormed,
         double sootBurnt,
-        double sootGone) {
+        double sootGone,
+        List<Double> heatOf) {
+
+    private static final int OWN = 11;
 
     /// Number of entries, for files.
-    public static final int SIZE = 11;
+    public static final int SIZE = OWN + Origins.MOST - 1;
 
     public static Ledger zero() {
         return of(new double[SIZE]);
@@ -34,7 +42,7 @@ public record Ledger(
 
     /// The entries in the order of the record.
     public double[] values() {
-        return new double[] {
+        double[] v = {
             fuelReleased,
             fuelBurnt,
             fuelGone,
@@ -47,10 +55,17 @@ public record Ledger(
             sootBurnt,
             sootGone
         };
+        v = Arrays.copyOf(v, SIZE);
+        for (int k = 0; k < heatOf.size(); k++) {
+            v[OWN + k] = heatOf.get(k);
+        }
+        return v;
     }
 
     public static Ledger of(double[] v) {
-        return new Ledger(v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], v[8], v[9], v[10]);
+        List<Double> heatOf = Arrays.stream(v).skip(OWN).boxed().toList();
+        return new Ledger(
+                v[0], v[1], v[2], v[3], v[4], v[5], v[6], v[7], v[8], v[9], v[10], heatOf);
     }
 
     Ledger times(int factor) {
@@ -75,6 +90,9 @@ public record Ledger(
         v[2] += t.fuelFaded();
         v[6] += t.heatFaded();
         v[10] += t.smokeFaded();
+        for (int k = 0; k < t.heatOf().size(); k++) {
+            v[OWN + k] += t.heatOf().get(k);
+        }
         return of(v);
     }
 

@@ -1,5 +1,7 @@
 package ashfall.sim;
 
+import java.util.Map;
+
 /// One line of the burn log: what was measured in a frame. Amounts are over the whole life of the
 /// run, unless they say "left".
 ///
@@ -11,6 +13,9 @@ package ashfall.sim;
 /// @param voxels of the box at the end of the frame
 /// @param met sides of the bounds that the box may follow the gas to and that the gas met in this
 ///     frame, such as `top east`; empty for none, null in records of older versions
+/// @param heatOfKw heat release by the source whose fuel or soot it was; empty where they are not
+///     told apart, null in records of older versions, as the next
+/// @param smokeOfKg smoke by the source of which it is
 /// @param hottestFuelK see [FlameNeeds], as the next
 /// @param worstDivergence largest max|∇·u − S|Δt of its steps
 /// @param worstResidual largest ‖∇·u − S‖₂ relative to ‖∇·u* − S‖₂ of its steps
@@ -46,7 +51,9 @@ public record LogEntry(
         double hottestFuelK,
         double oxygenAtHotFuel,
         double gasSeconds,
-        double flameStandsM) {
+        double flameStandsM,
+        Map<String, Double> heatOfKw,
+        Map<String, Double> smokeOfKg) {
 
     /// W/m³ that make gas part of the flame whose height correlations tell: a tenth of the 1.2
     /// MW/m³ that pool fires of all sizes release (Orloff & de Ris 1982, Proc. Combust. Inst.

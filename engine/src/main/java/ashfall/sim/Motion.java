@@ -1,5 +1,6 @@
 package ashfall.sim;
 
+import ashfall.burn.Origins;
 import ashfall.gas.GasFields;
 import ashfall.gas.Projection;
 import ashfall.gas.ScalarTransport;
@@ -36,7 +37,7 @@ record Motion(
     private static final double LN2 = 0.6931471805599453;
 
     /// @param fuels kinds of fuel
-    static Motion of(Item gas, Curve stir, int fuels) {
+    static Motion of(Item gas, Curve stir, int fuels, Origins origins) {
         return new Motion(
                 gas.number(Gas.SPEED_FADE),
                 switch (gas.get(Gas.PRESSURE)) {
@@ -49,12 +50,12 @@ record Motion(
                 stir,
                 gas.get(Gas.TIME_SCALE),
                 new ScalarTransport.Settings(
-                        soft(gas.get(Gas.SOFT), fuels), gas.number(Gas.DIFFUSION)),
+                        soft(gas.get(Gas.SOFT), fuels, origins), gas.number(Gas.DIFFUSION)),
                 gas.number(Gas.VISCOSITY),
                 gas.get(Gas.SOFT).contains("speed"));
     }
 
-    private static List<Integer> soft(List<String> words, int fuels) {
+    private static List<Integer> soft(List<String> words, int fuels, Origins origins) {
         List<Integer> contents = new ArrayList<>();
         for (String word : words) {
             switch (word) {
@@ -64,8 +65,16 @@ record Motion(
                     for (int k = 1; k < fuels; k++) {
                         contents.add(GasFields.OTHER_FUELS + k - 1);
                     }
+                    for (int k = 1; k <= origins.count(); k++) {
+                        contents.add(origins.fuel(k));
+                    }
                 }
-                case "smoke" -> contents.add(GasFields.SOOT);
+                case "smoke" -> {
+                    contents.add(GasFields.SOOT);
+                    for (int k = 1; k <= origins.count(); k++) {
+                        contents.add(origins.soot(k));
+                    }
+                }
                 default -> {}
             }
         }

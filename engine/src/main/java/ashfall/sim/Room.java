@@ -48,7 +48,7 @@ final class Room {
                         pool,
                         setup.law(),
                         setup.oxygenShare(),
-                        setup.burning().reactions().size(),
+                        setup.contents(),
                         setup.wind().layers(seconds, box, setup.lattice()));
         Obstacles obstacles = setup.obstacles();
         this.solids =

@@ -2,8 +2,10 @@ package ashfall.sim;
 
 import ashfall.burn.Burning;
 import ashfall.burn.Fuel;
+import ashfall.burn.Origins;
 import ashfall.gas.CellRange;
 import ashfall.gas.Forces;
+import ashfall.gas.GasFields;
 import ashfall.gas.GasLaw;
 import ashfall.gas.Sides;
 import ashfall.gas.Solids;
@@ -30,10 +32,12 @@ import ashfall.shot.Vec3;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /// A gas element at a fineness, compiled into the plain settings that the stages take.
 ///
 /// @param box of the bounds, in cells
+/// @param told sources whose fuel and smoke are told apart, in order; see [Origins]
 /// @param fit how the simulated box follows the gas inside them
 public record Setup(
         Lattice lattice,
@@ -47,6 +51,7 @@ public record Setup(
         Forces.Settings forces,
         Burning.Settings burning,
         List<SourceSettings> sources,
+        List<String> told,
         Obstacles obstacles,
         FrameRate rate,
         long firstFrame) {
@@ -180,7 +185,13 @@ public record Setup(
                                 * count[1]
                                 * count[2]
                                 * (BYTES_PER_CELL
-                                        + BYTES_PER_FUEL * (Burn.fuelKeys(element).size() - 1))
+                                        + BYTES_PER_FUEL
+                                                * (Burn.fuelKeys(element).size()
+                                                        - 1
+                                                        + 2
+                                                                * Math.max(
+                                                                        0,
+                                                                        told(element).size() - 1)))
                         + (long) (nearBodies * Solids.BYTES_PER_CELL));
     }
 
@@ -204,6 +215,7 @@ public record Setup(
         double gravity = air.number(Air.GRAVITY);
         long seed = element.gas().get(Gas.SEED);
         double ragged = element.gas().number(Gas.RAGGED);
+        List<String> told = told(element);
         Burning.Settings burning =
                 new Burning.Settings(
                         reactions(burn, fuels),
@@ -217,7 +229,8 @@ public record Setup(
                         burn.number(Burn.COOLING),
                         burn.number(Burn.LINEAR),
                         gravity,
-                        fades(element.gas()));
+                        fades(element.gas()),
+                        origins(element, told, fuels));
         double h = plan.lattice().voxel();
         Stirring stirring =
                 new Stirring(
@@ -252,7 +265,13 @@ public record Setup(
                                 : null;
                 sources.add(
                         SourceSettings.of(
-                                source.getKey(), item, kind, ragged, seed + place, carriers));
+                                source.getKey(),
+                                item,
+                                kind,
+                                origin(told, source.getKey()),
+                                ragged,
+                                seed + place,
+                                carriers));
             }
         }
         return new Setup(
@@ -270,7 +289,7 @@ public record Setup(
                 fuels.getFirst().gasLaw(air.number(Air.TEMPERATURE)),
                 air.number(Air.OXYGEN),
                 Wind.of(air),
-                Motion.of(element.gas(), air.get(Air.STIR_SPEED), fuels.size()),
+                Motion.of(element.gas(), air.get(Air.STIR_SPEED), fuels.size(), burning.origins()),
                 new Forces.Settings(
                         gravity,
                         element.gas().number(Gas.LIFT),
@@ -281,9 +300,46 @@ public record Setup(
                         where(air.get(Air.STIR_IN))),
                 burning,
                 List.copyOf(sources),
+                told,
                 Obstacles.of(shot),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
+    }
+
+    /// Sources of an element that are told apart, the last standing for all beyond it; none where
+    /// nobody asks.
+    private static List<String> told(Element element) {
+        if (!element.gas().get(Gas.WHO)) {
+            return List.of();
+        }
+        return element.sources().entrySet().stream()
+                .filter(s -> s.getValue().get(Source.ON))
+                .filter(s -> !s.getValue().kind().equals(Source.IGNITER))
+                .map(Map.Entry::getKey)
+                .limit(Origins.MOST)
+                .toList();
+    }
+
+    private static int origin(List<String> told, String source) {
+        int place = told.indexOf(source) + 1;
+        return place == told.size() ? 0 : place;
+    }
+
+    private static Origins origins(Element element, List<String> told, List<Fuel> fuels) {
+        List<Integer> kinds = new ArrayList<>();
+        for (String source : told.subList(0, Math.max(0, told.size() - 1))) {
+            Item item = element.sources().get(source);
+            kinds.add(fuels.indexOf(Burn.given(item, fuels.getFirst())));
+        }
+        return Origins.of(fuels.size(), kinds);
+    }
+
+    /// How many contents the gas has.
+    int contents() {
+        return GasFields.OTHER_FUELS
+                + burning.reactions().size()
+                - 1
+                + burning.origins().contents();
     }
 
     /// The element's own fuel as it was set, further ones as the table has them.

@@ -17,9 +17,12 @@ import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 
 /// A gas element while it burns. Steps belong to one thread; the same shot gives the same bits on
 /// any number of threads.
@@ -446,7 +449,24 @@ public final class Simulation {
                 needs.hottestFuelK(),
                 needs.oxygenAtHotFuel(),
                 gasSeconds,
-                topAbove(LogEntry.FLAME));
+                topAbove(LogEntry.FLAME),
+                shared(
+                        (all.heat() - before.heat()) / gasSeconds / 1000,
+                        k -> (all.heatOf().get(k) - before.heatOf().get(k)) / gasSeconds / 1000),
+                shared(smoke, k -> copies * held[setup.burning().origins().soot(k + 1)]));
+    }
+
+    /// What each of the sources that are told apart has of a whole; the last the rest.
+    private Map<String, Double> shared(double whole, IntToDoubleFunction part) {
+        Map<String, Double> all = new LinkedHashMap<>();
+        double rest = whole;
+        for (int k = 0; k < setup.told().size(); k++) {
+            boolean last = k == setup.told().size() - 1;
+            double own = last ? Math.max(0, rest) : part.applyAsDouble(k);
+            rest -= own;
+            all.put(setup.told().get(k), own);
+        }
+        return all;
     }
 
     /// Highest point that releases more, m over zero; 0 without any.

@@ -24,6 +24,8 @@ import java.util.List;
 /// @param releasedFuel kg/s; where a total is given, scaled so that its integral is the total
 /// @param isTotal whether the fuel is a total
 /// @param burns which of the element's fuels it gives: 0 is the element's own
+/// @param origin which of the sources that are told apart it is, from 1; 0 for the last, and where
+///     none are
 /// @param premixedAir air given with the fuel, over what it needs
 /// @param heat W
 /// @param hottest K: gas that hot takes no heat
@@ -39,6 +41,7 @@ public record SourceSettings(
         Curve releasedFuel,
         boolean isTotal,
         int burns,
+        int origin,
         double premixedAir,
         Curve heat,
         double hottest,
@@ -81,10 +84,17 @@ public record SourceSettings(
     static final double EVER = 1e9;
 
     /// @param burns which of the element's fuels it gives
+    /// @param origin which of the sources that are told apart it is
     /// @param ragged factor on its unevenness
     /// @param carriers that it throws; null for other kinds, or where only its shape is asked for
     public static SourceSettings of(
-            String name, Item item, int burns, double ragged, long seed, Carriers carriers) {
+            String name,
+            Item item,
+            int burns,
+            int origin,
+            double ragged,
+            long seed,
+            Carriers carriers) {
         boolean isTotal = number(item, Source.TOTAL) > 0;
         Span span = span(item);
         return new SourceSettings(
@@ -98,6 +108,7 @@ public record SourceSettings(
                 isTotal ? scaledToTotal(name, item, carriers) : curve(item, Source.RELEASED_FUEL),
                 isTotal,
                 burns,
+                origin,
                 number(item, Source.GIVEN_AIR),
                 curve(item, Source.HEAT).times(1000),
                 item.number(Source.HOTTEST),
@@ -223,7 +234,7 @@ public record SourceSettings(
         long place = List.copyOf(element.sources().keySet()).indexOf(name) + 1;
         Item item = element.sources().get(name);
         double ragged = element.gas().number(Gas.RAGGED);
-        return of(name, item, 0, ragged, element.gas().get(Gas.SEED) + place, null);
+        return of(name, item, 0, 0, ragged, element.gas().get(Gas.SEED) + place, null);
     }
 
     /// How much of the source gives anything at a time, and how much of what gives is as warm as a

@@ -40,6 +40,11 @@ final class SourceStage {
 
     private final double oxygenShare;
 
+    /// Which contents are, or have a part of, the fuel and the smoke that it gives.
+    private final boolean[] fuelIn;
+
+    private final boolean[] smokeIn;
+
     /// Time in which what gas lacks is given, s: at once would be an explosion.
     private static final double KEEP_TIME = 0.05;
 
@@ -68,6 +73,17 @@ final class SourceStage {
         Fuel fuel = setup.burning().reactions().get(source.burns()).fuel();
         this.airPerFuel = source.premixedAir() * fuel.airFuelRatio();
         this.oxygenShare = setup.oxygenShare();
+        this.fuelIn = new boolean[setup.contents()];
+        this.smokeIn = new boolean[setup.contents()];
+        fuelIn[GasFields.FUEL] = true;
+        smokeIn[GasFields.SOOT] = true;
+        if (source.burns() > 0) {
+            fuelIn[GasFields.OTHER_FUELS + source.burns() - 1] = true;
+        }
+        if (source.origin() > 0) {
+            fuelIn[setup.burning().origins().fuel(source.origin())] = true;
+            smokeIn[setup.burning().origins().soot(source.origin())] = true;
+        }
         double h = setup.lattice().voxel();
         this.cellVolume = h * h * h;
         place(seconds, seconds + setup.rate().seconds(1));
@@ -165,18 +181,14 @@ final class SourceStage {
                     double warmed =
                             w * carried + Math.max(0, Math.min(w * heat, room - w * carried));
                     energy += warmed;
-                    mix(contents[GasFields.ENTHALPY], i, before, warmed, after);
-                    mix(contents[GasFields.FUEL], i, before, w * fuel, after);
-                    mix(
-                            contents[GasFields.OXYGEN],
-                            i,
-                            before,
-                            w * premixedAir * oxygenShare,
-                            after);
-                    mix(contents[GasFields.SOOT], i, before, w * smoke, after);
-                    for (int k = GasFields.OTHER_FUELS; k < contents.length; k++) {
-                        boolean own = k == GasFields.OTHER_FUELS + source.burns() - 1;
-                        mix(contents[k], i, before, own ? w * fuel : 0, after);
+                    for (int k = 0; k < contents.length; k++) {
+                        double added = fuelIn[k] ? w * fuel : smokeIn[k] ? w * smoke : 0;
+                        if (k == GasFields.ENTHALPY) {
+                            added = warmed;
+                        } else if (k == GasFields.OXYGEN) {
+                            added = w * premixedAir * oxygenShare;
+                        }
+                        mix(contents[k], i, before, added, after);
                     }
                 }
             }
@@ -224,12 +236,8 @@ final class SourceStage {
                     double after = before + added;
                     mass[i] = (float) after;
                     for (int k = 0; k < contents.length; k++) {
-                        // The main fuel, number 0, has no part of its own.
-                        boolean own =
-                                k == GasFields.FUEL
-                                        || (k >= GasFields.OTHER_FUELS
-                                                && k == GasFields.OTHER_FUELS + source.burns() - 1);
-                        double gain = k == GasFields.ENTHALPY ? added * vapour : own ? added : 0;
+                        double gain =
+                                k == GasFields.ENTHALPY ? added * vapour : fuelIn[k] ? added : 0;
                         mix(contents[k], i, before, gain, after);
                     }
                     float[] e = contents[GasFields.ENTHALPY];
@@ -241,7 +249,11 @@ final class SourceStage {
                     e[i] += (float) heat;
                     float[] s = contents[GasFields.SOOT];
                     double soot = share * lacking(s[i], smoke * kept[j]);
-                    s[i] += (float) soot;
+                    for (int k = GasFields.SOOT; k < contents.length; k++) {
+                        if (smokeIn[k]) {
+                            contents[k][i] += (float) soot;
+                        }
+                    }
                     given[0] += added;
                     given[1] += added * vapour + heat * after;
                     given[2] += soot * after;

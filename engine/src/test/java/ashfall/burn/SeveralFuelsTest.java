@@ -46,7 +46,7 @@ class SeveralFuelsTest {
                         new FieldPool(shape),
                         law,
                         Fuel.OXYGEN_IN_AIR,
-                        keys.length,
+                        GasFields.OTHER_FUELS + keys.length - 1,
                         new float[3][shape.ny() + 1]);
         List<Burning.Reaction> reactions =
                 IntStream.range(0, keys.length)

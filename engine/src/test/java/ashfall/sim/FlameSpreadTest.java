@@ -159,6 +159,7 @@ class FlameSpreadTest {
                         9.81,
                         b.fades()),
                 s.sources(),
+                s.told(),
                 s.obstacles(),
                 s.rate(),
                 s.firstFrame());

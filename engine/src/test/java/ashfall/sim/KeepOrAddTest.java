@@ -75,6 +75,45 @@ class KeepOrAddTest {
         assertEquals(200 * 2, given[0], 0.02 * 400);
     }
 
+    /// A source that is limited to a time gives just what it gives in that time.
+    @Test
+    void limited_givesInItsTimeOnly() {
+        Simulation s =
+                simulation(
+                        SOURCE + "release.heat=200",
+                        SOURCE + "time.limited=true",
+                        SOURCE + "time.from=0.51",
+                        SOURCE + "time.to=0.83");
+        double before = -1;
+        LogEntry last = null;
+        for (int frame = 1; frame <= 30; frame++) {
+            last = s.advanceFrame(new Cancel());
+            before = frame == 12 ? last.enthalpyGivenKj() : before;
+        }
+        assertEquals(0, before, "nothing before");
+        assertEquals(200 * 0.32, last.enthalpyGivenKj(), 0.001 * 64);
+    }
+
+    /// Heat that is added to whatever there is climbs as forecast, however long the steps.
+    @Test
+    void warming_climbsAsForecast() {
+        double[] given = new double[2];
+        for (int k = 0; k < 2; k++) {
+            Simulation s =
+                    simulation(
+                            "air.gravity=0",
+                            SOURCE + "release.warming=640",
+                            "elements.box.steps=" + (2 + 2 * k));
+            LogEntry last = null;
+            for (int frame = 1; frame <= 24; frame++) {
+                last = s.advanceFrame(new Cancel());
+            }
+            assertEquals(288 + 640, last.hottestK(), 0.01 * 928);
+            given[k] = last.enthalpyGivenKj();
+        }
+        assertEquals(given[0], given[1], 0.02 * given[0]);
+    }
+
     /// Cold smoke goes where the arrow of the wind points.
     @ParameterizedTest
     @ValueSource(doubles = {0, 50, 130, 260})

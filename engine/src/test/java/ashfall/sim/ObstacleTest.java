@@ -289,6 +289,7 @@ class ObstacleTest {
                                                 "smoke",
                                                 shot.items().get(ELEMENT + ".sources.smoke"),
                                                 0,
+                                                0,
                                                 1,
                                                 0,
                                                 null)

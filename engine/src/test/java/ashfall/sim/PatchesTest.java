@@ -27,7 +27,7 @@ class PatchesTest {
                     .with(Source.GRAIN, 0.1);
 
     private static SourceSettings of(Item item) {
-        return SourceSettings.of("deck", item, 0, 1, 5, null);
+        return SourceSettings.of("deck", item, 0, 0, 1, 5, null);
     }
 
     private static double strength(Item item, double seconds, double x, double z) {

@@ -83,6 +83,7 @@ class EnergyLawTest {
                 s.forces(),
                 s.burning(),
                 s.sources(),
+                s.told(),
                 s.obstacles(),
                 s.rate(),
                 s.firstFrame());

@@ -50,6 +50,9 @@ final class BurnLog extends Canvas {
         }
     }
 
+    /// The source whose share of the heat release is lit; empty for none.
+    private String lit = "";
+
     BurnLog() {
         setHeight(TRACK * Track.values().length);
     }
@@ -87,6 +90,9 @@ final class BurnLog extends Canvas {
                 g.setLineWidth(0.8);
                 scratch(g, axis, before.log(), track, base, top);
             }
+            if (run != null && track == Track.HEAT) {
+                drawShares(g, axis, run.log(), base, (TRACK - 6) / top);
+            }
             if (run != null) {
                 g.setStroke(Tokens.colour("bone", 0.95));
                 g.setLineWidth(1.4);
@@ -95,6 +101,48 @@ final class BurnLog extends Canvas {
             g.setFill(Tokens.colour("fog"));
             g.setFont(Tokens.figures(9));
             g.fillText(track.unit.figure(top, 2), getWidth() - 52, base - TRACK + 11);
+        }
+    }
+
+    /// Lights a source's share at the next drawing; an empty name lights none.
+    ///
+    /// @return whether that is another than before
+    boolean light(String source) {
+        boolean other = !lit.equals(source);
+        lit = source;
+        return other;
+    }
+
+    /// Is a height in the track whose shares are told?
+    static boolean isShared(double y) {
+        return y < TRACK;
+    }
+
+    /// Who burned: the heat release, split by the source whose fuel it was, one on the other.
+    private void drawShares(
+            GraphicsContext g, TimeAxis axis, List<LogEntry> log, double base, double perUnit) {
+        if (log.isEmpty() || log.getFirst().heatOfKw() == null) {
+            return;
+        }
+        double[] under = new double[log.size()];
+        int place = 0;
+        for (String source : log.getFirst().heatOfKw().keySet()) {
+            boolean own = source.equals(lit);
+            g.setFill(
+                    own
+                            ? Tokens.colour("verdigris", 0.7)
+                            : Tokens.colour("bone", place++ % 2 == 0 ? 0.3 : 0.14));
+            g.beginPath();
+            g.moveTo(axis.x(log.getFirst().timeS()), base - under[0] * perUnit);
+            for (int i = 1; i < log.size(); i++) {
+                g.lineTo(axis.x(log.get(i).timeS()), base - under[i] * perUnit);
+            }
+            for (int i = log.size() - 1; i >= 0; i--) {
+                under[i] += log.get(i).heatOfKw().getOrDefault(source, 0.0);
+                g.lineTo(axis.x(log.get(i).timeS()), base - under[i] * perUnit);
+            }
+            g.closePath();
+            g.fill();
         }
     }
 

@@ -27,6 +27,9 @@ final class ShapeBar extends HBox {
     /// Seconds that a ready shape lasts in place of a steady value.
     private static final double LASTS = 0.4;
 
+    /// Pixels of a field.
+    private static final double WIDE = 68;
+
     /// Tail of a ready shape over its peak.
     private static final double TAIL = 0.125;
 
@@ -74,7 +77,8 @@ final class ShapeBar extends HBox {
         TextField field = new TextField();
         field.setId("curve-" + id);
         field.getStyleClass().add("value-field");
-        field.setPrefColumnCount(6);
+        field.setPrefWidth(WIDE);
+        field.setMinWidth(WIDE);
         Tooltip tip = new Tooltip(words);
         field.setTooltip(tip);
         field.setOnAction(

@@ -1,0 +1,71 @@
+package ashfall.desk.chart;
+
+import ashfall.desk.kit.Tokens;
+import ashfall.desk.run.Run;
+import ashfall.sim.LogEntry;
+
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.TextAlignment;
+
+/// Draws the frames of the time axis: their numbers, and what is there of each.
+final class TimeRuler {
+    static final double RULER = 18;
+    static final double STRIP = 14;
+
+    private TimeRuler() {}
+
+    static void drawNumbers(Canvas ruler, TimeAxis axis) {
+        GraphicsContext g = ruler.getGraphicsContext2D();
+        g.clearRect(0, 0, ruler.getWidth(), RULER);
+        g.setFont(Tokens.figures(9));
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setStroke(Tokens.colour("bone", 0.3));
+        g.setLineWidth(1);
+        double perFrame = axis.xOfFrame(2) - axis.xOfFrame(1);
+        long step = 1;
+        for (long candidate : new long[] {1, 2, 4, 6, 12, 24, 48, 96, 240, 480, 2400}) {
+            step = candidate;
+            if (candidate * perFrame >= 40) {
+                break;
+            }
+        }
+        for (long f = axis.first() - 1; f <= axis.last(); f++) {
+            double x = Math.round(axis.xOfFrame(f)) + 0.5;
+            boolean named = f % step == 0;
+            if (named || perFrame >= 4) {
+                g.strokeLine(x, RULER - (named ? 6 : 3), x, RULER);
+            }
+            if (named) {
+                g.setFill(Tokens.colour("fog"));
+                double text = Math.max(12, Math.min(ruler.getWidth() - 12, x));
+                g.fillText(Long.toString(f), text, 9);
+            }
+        }
+    }
+
+    /// Kept frames are solid, missing ones hollow; a superseded run is dimmed; the one being made
+    /// next is lit.
+    ///
+    /// @param run or null
+    static void drawStrip(Canvas strip, TimeAxis axis, Run run, boolean old) {
+        GraphicsContext g = strip.getGraphicsContext2D();
+        g.clearRect(0, 0, strip.getWidth(), STRIP);
+        for (long f = axis.first(); f <= axis.last(); f++) {
+            double a = axis.xOfFrame(f - 1);
+            double width = Math.max(1, axis.xOfFrame(f) - a - 1);
+            LogEntry entry = run == null ? null : run.entry(f);
+            if (entry != null && run.has(f)) {
+                g.setFill(Tokens.colour(old ? "fog" : "verdigris", old ? 0.4 : 0.75));
+                g.fillRect(a, 2, width, STRIP - 4);
+            } else if (run != null && run.isRunning() && f == run.lastFrame() + 1) {
+                g.setFill(Tokens.colour("amber"));
+                g.fillRect(a, 3, Math.min(4, width), 4);
+            } else {
+                g.setStroke(Tokens.colour("bone", 0.22));
+                g.setLineWidth(1);
+                g.strokeRect(a + 0.5, 2.5, width - 1, STRIP - 5);
+            }
+        }
+    }
+}
