@@ -208,6 +208,7 @@ public final class DeskWindow implements AutoCloseable {
         add("camera", "Look through the shot's camera", "C", look::lookThroughCamera);
         add("slice", "Slice", "S", viewBar::toggleSlice);
         add("streaks", "Streaks", "V", viewBar::toggleStreaks);
+        add("air", "Wind and draughts", "W", viewBar::toggleAir);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
         add("rename", "Rename", "F2", manifest::renameChosen);

@@ -77,6 +77,10 @@ final class ViewBar extends HBox {
                                 "A keeper of 1.75 m with a rod of 2 m",
                                 model.keeperProperty()),
                         switchFor(
+                                "air",
+                                "Wind and draughts, as arrows and as specks that go with them (W)",
+                                model.airProperty()),
+                        switchFor(
                                 "streaks",
                                 "The way the gas goes in four frames, through the gas or on the cut"
                                         + " (V)",
@@ -189,6 +193,11 @@ final class ViewBar extends HBox {
     void toggleCarriers() {
         boolean can = view.hasCarriersProperty().get();
         model.aloneProperty().set(can && !model.aloneProperty().get());
+    }
+
+    /// Shows wind and draughts, or no longer.
+    void toggleAir() {
+        model.airProperty().set(!model.airProperty().get());
     }
 
     /// Shows how the gas moves, or no longer.

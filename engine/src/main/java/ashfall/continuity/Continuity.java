@@ -114,6 +114,9 @@ public final class Continuity {
                     }
                 });
         checkObstacles();
+        Feels.of(shot, path.substring("elements.".length()))
+                .hint()
+                .ifPresent(words -> findings.add(new Finding("air", words)));
         checkSetup();
         checkIgnition();
         checkPace();

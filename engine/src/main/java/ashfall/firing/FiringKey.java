@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.shot.Affects;
+import ashfall.shot.Draught;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
@@ -32,15 +33,8 @@ public record FiringKey(Map<String, String> values) {
         Map<String, String> all = new TreeMap<>();
         put(all, "frames", shot.frames());
         put(all, "air", shot.air());
-        int standing = 0;
-        for (var obstacle : shot.obstacles().entrySet()) {
-            if (obstacle.getValue().get(Obstacle.ON)) {
-                standing++;
-                String own = "obstacles." + obstacle.getKey();
-                all.put(own + ".place", Integer.toString(standing));
-                put(all, own, obstacle.getValue());
-            }
-        }
+        putThoseOn(all, "obstacles", shot.obstacles(), Obstacle.ON);
+        putThoseOn(all, "draughts", shot.draughts(), Draught.ON);
         String path = "elements." + elementName;
         put(all, path, element.gas());
         put(all, path + ".bounds", element.bounds());
@@ -65,6 +59,19 @@ public record FiringKey(Map<String, String> values) {
         return new FiringKey(all);
     }
 
+    private static void putThoseOn(
+            Map<String, String> all, String group, Map<String, Item> items, Param.Switch on) {
+        int place = 0;
+        for (var item : items.entrySet()) {
+            if (item.getValue().get(on)) {
+                place++;
+                String own = group + "." + item.getKey();
+                all.put(own + ".place", Integer.toString(place));
+                put(all, own, item.getValue());
+            }
+        }
+    }
+
     private static void put(Map<String, String> all, String path, Item item) {
         for (Param<?> param : item.kind().params().values()) {
             if (param.affects() == Affects.GAS) {
@@ -84,10 +91,11 @@ public record FiringKey(Map<String, String> values) {
                 (path, value) -> {
                     String[] steps = path.split("\\.", 5);
                     String key = path;
-                    if (steps[0].equals("obstacles")) {
-                        String own = "obstacles." + steps[1];
+                    if (steps[0].equals("obstacles") || steps[0].equals("draughts")) {
+                        String own = steps[0] + "." + steps[1];
                         key =
-                                "obstacles."
+                                steps[0]
+                                        + "."
                                         + named.get(own + ".place")
                                         + path.substring(own.length());
                     } else if (steps[0].equals("elements")) {

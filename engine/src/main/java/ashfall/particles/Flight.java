@@ -9,9 +9,9 @@ import ashfall.shot.Vec3;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 
-/// How one carrier of a source comes to be and flies: thrown, slowed along its way by what is set,
-/// pulled by gravity and eddies, held back by the air with a drag that grows with the square of the
-/// speed, and thrown back by obstacles.
+/// How one carrier of a source comes to be and flies: thrown, slowed along its way by what is
+/// set, pulled by gravity, eddies and draughts, held back by the air with a drag that grows with
+/// the square of the speed, and thrown back by obstacles.
 final class Flight {
     /// s of a step at most, and m where there are obstacles: no wall is flown through.
     private static final double STEP = 1.0 / 120;
@@ -37,6 +37,7 @@ final class Flight {
     private final double terminal;
     private final double wind;
     private final double eddies;
+    private final double draughts;
     private final double bounce;
 
     Flight(Item item, Body body, Surroundings around) {
@@ -53,6 +54,7 @@ final class Flight {
         this.terminal = item.number(Carrier.TERMINAL);
         this.wind = item.number(Carrier.FEELS_WIND);
         this.eddies = item.number(Carrier.FEELS_EDDIES);
+        this.draughts = item.number(Carrier.FEELS_DRAUGHTS);
         this.bounce = item.number(Carrier.BOUNCE);
     }
 
@@ -193,6 +195,13 @@ final class Flight {
         if (eddies > 0) {
             around.eddies().at(seconds, p[0], p[1], p[2], pull);
         }
+        double[] push = new double[3];
+        if (draughts > 0) {
+            around.draughts().at(seconds, p[0], p[1], p[2], push);
+        }
+        for (int axis = 0; axis < 3; axis++) {
+            pull[axis] = eddies * pull[axis] + draughts * push[axis];
+        }
         double[] before = v.clone();
         slow(v, way, slowed);
         // Half of the pull before the drag and half after it: the sum is exact to second order.
@@ -212,9 +221,9 @@ final class Flight {
         }
     }
 
-    private void pull(double[] v, double[] eddy, double dt) {
+    private void pull(double[] v, double[] pull, double dt) {
         for (int axis = 0; axis < 3; axis++) {
-            v[axis] += eddies * eddy[axis] * dt;
+            v[axis] += pull[axis] * dt;
         }
         v[1] -= gravity * around.gravity() * dt;
     }

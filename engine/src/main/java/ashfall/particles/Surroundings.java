@@ -7,10 +7,16 @@ import java.util.List;
 /// What carriers fly through.
 ///
 /// @param gravity m/s², downward
+/// @param draughts accelerations of the site, as eddies
 /// @param obstacles from which they rebound
 /// @param ground height under which nothing flies, m; minus infinity for none
 public record Surroundings(
-        double gravity, Wind wind, Eddies eddies, List<Body> obstacles, double ground) {
+        double gravity,
+        Wind wind,
+        Eddies eddies,
+        Eddies draughts,
+        List<Body> obstacles,
+        double ground) {
 
     /// The wind with its gusts.
     @FunctionalInterface
@@ -31,6 +37,7 @@ public record Surroundings(
         return new Surroundings(
                 gravity,
                 (seconds, height, out) -> fill(out),
+                (seconds, x, y, z, out) -> fill(out),
                 (seconds, x, y, z, out) -> fill(out),
                 List.of(),
                 Double.NEGATIVE_INFINITY);

@@ -146,6 +146,13 @@ public final class Carrier {
                     .usual(0.2, 2)
                     .words("straight", "swirls")
                     .does("Share of the air's turbulence that pulls at it.");
+    public static final Quantity FEELS_DRAUGHTS =
+            Quantity.of("feels.draughts", "Feels draughts", Unit.NONE, 1, GAS)
+                    .hard(0, 5)
+                    .usual(0, 1)
+                    .words("not", "fully")
+                    .mark(1, "as the gas")
+                    .does("Share of the site's draughts that pushes it.");
     public static final Switch COLLIDES =
             new Switch(
                     Words.of("collide", "Meets obstacles", GAS)
@@ -208,6 +215,7 @@ public final class Carrier {
         TERMINAL,
         FEELS_WIND,
         FEELS_EDDIES,
+        FEELS_DRAUGHTS,
         COLLIDES,
         BOUNCE,
         SIZE,

@@ -6,13 +6,14 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air, obstacles and light, a camera, a look, and a list of
-/// elements by name. Immutable.
+/// The document: one site with its air and draughts, obstacles and light, a camera, a look, and a
+/// list of elements by name. Immutable.
 public record Shot(
         String name,
         Item frames,
         Item air,
         Map<String, Item> obstacles,
+        Map<String, Item> draughts,
         Map<String, Element> elements,
         Item camera,
         Item sun,
@@ -21,6 +22,7 @@ public record Shot(
 
     public Shot {
         obstacles = Collections.unmodifiableMap(new LinkedHashMap<>(obstacles));
+        draughts = Collections.unmodifiableMap(new LinkedHashMap<>(draughts));
         elements = Collections.unmodifiableMap(new LinkedHashMap<>(elements));
         unknown = Collections.unmodifiableMap(new LinkedHashMap<>(unknown));
     }
@@ -31,6 +33,7 @@ public record Shot(
                 name,
                 Item.of(Frames.KIND),
                 Item.of(Air.KIND),
+                Map.of(),
                 Map.of(),
                 Map.of(),
                 Item.of(Camera.KIND),
@@ -46,7 +49,8 @@ public record Shot(
     }
 
     public Shot withName(String next) {
-        return new Shot(next, frames, air, obstacles, elements, camera, sun, look, unknown);
+        return new Shot(
+                next, frames, air, obstacles, draughts, elements, camera, sun, look, unknown);
     }
 
     public Shot withElement(String elementName, Element element) {
@@ -56,7 +60,7 @@ public record Shot(
     }
 
     public Shot withElements(Map<String, Element> next) {
-        return new Shot(name, frames, air, obstacles, next, camera, sun, look, unknown);
+        return new Shot(name, frames, air, obstacles, draughts, next, camera, sun, look, unknown);
     }
 
     public Shot withObstacle(String obstacleName, Item obstacle) {
@@ -66,7 +70,17 @@ public record Shot(
     }
 
     public Shot withObstacles(Map<String, Item> next) {
-        return new Shot(name, frames, air, next, elements, camera, sun, look, unknown);
+        return new Shot(name, frames, air, next, draughts, elements, camera, sun, look, unknown);
+    }
+
+    public Shot withDraught(String draughtName, Item draught) {
+        Map<String, Item> next = new LinkedHashMap<>(draughts);
+        next.put(draughtName, draught);
+        return withDraughts(next);
+    }
+
+    public Shot withDraughts(Map<String, Item> next) {
+        return new Shot(name, frames, air, obstacles, next, elements, camera, sun, look, unknown);
     }
 
     /// All items by their path in the file: `air`, `elements.store.sources.oil`.
@@ -75,6 +89,7 @@ public record Shot(
         all.put("frames", frames);
         all.put("air", air);
         obstacles.forEach((obstacle, item) -> all.put("obstacles." + obstacle, item));
+        draughts.forEach((draught, item) -> all.put("draughts." + draught, item));
         all.put("camera", camera);
         all.put("sun", sun);
         all.put("look", look);
@@ -97,15 +112,25 @@ public record Shot(
     public Shot with(String path, Item item) {
         return switch (path) {
             case "frames" ->
-                    new Shot(name, item, air, obstacles, elements, camera, sun, look, unknown);
+                    new Shot(
+                            name, item, air, obstacles, draughts, elements, camera, sun, look,
+                            unknown);
             case "air" ->
-                    new Shot(name, frames, item, obstacles, elements, camera, sun, look, unknown);
+                    new Shot(
+                            name, frames, item, obstacles, draughts, elements, camera, sun, look,
+                            unknown);
             case "camera" ->
-                    new Shot(name, frames, air, obstacles, elements, item, sun, look, unknown);
+                    new Shot(
+                            name, frames, air, obstacles, draughts, elements, item, sun, look,
+                            unknown);
             case "sun" ->
-                    new Shot(name, frames, air, obstacles, elements, camera, item, look, unknown);
+                    new Shot(
+                            name, frames, air, obstacles, draughts, elements, camera, item, look,
+                            unknown);
             case "look" ->
-                    new Shot(name, frames, air, obstacles, elements, camera, sun, item, unknown);
+                    new Shot(
+                            name, frames, air, obstacles, draughts, elements, camera, sun, item,
+                            unknown);
             default -> {
                 if (!items().containsKey(path)) {
                     throw new IllegalArgumentException(
@@ -114,6 +139,9 @@ public record Shot(
                 String[] steps = path.split("\\.");
                 if (steps[0].equals("obstacles")) {
                     yield withObstacle(steps[1], item);
+                }
+                if (steps[0].equals("draughts")) {
+                    yield withDraught(steps[1], item);
                 }
                 Element element = elements.get(steps[1]);
                 yield withElement(

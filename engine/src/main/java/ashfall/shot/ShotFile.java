@@ -98,14 +98,8 @@ public final class ShotFile {
                     checkedName(entry.getKey(), "elements"),
                     element("elements." + entry.getKey(), entry.getValue()));
         }
-        Map<String, Item> obstacles = new LinkedHashMap<>();
-        for (var entry : object(root, "obstacles").properties()) {
-            String name = checkedName(entry.getKey(), "obstacles");
-            String path = "obstacles." + name;
-            obstacles.put(
-                    name,
-                    item(Obstacle.KIND, path, object(root.get("obstacles"), "obstacles", name)));
-        }
+        Map<String, Item> obstacles = items(root, "obstacles", Obstacle.KIND);
+        Map<String, Item> draughts = items(root, "draughts", Draught.KIND);
         Map<String, JsonNode> unknown =
                 unclaimed(
                         root,
@@ -116,6 +110,7 @@ public final class ShotFile {
                                 "frames",
                                 "air",
                                 "obstacles",
+                                "draughts",
                                 "elements",
                                 "camera",
                                 "sun",
@@ -126,12 +121,24 @@ public final class ShotFile {
                         item(Frames.KIND, "frames", object(root, "frames")),
                         item(Air.KIND, "air", object(root, "air")),
                         obstacles,
+                        draughts,
                         elements,
                         item(Camera.KIND, "camera", object(root, "camera")),
                         item(Sun.KIND, "sun", object(root, "sun")),
                         item(Look.KIND, "look", object(root, "look")),
                         unknown);
         return new Reading(shot, List.copyOf(unknownKeys));
+    }
+
+    /// Items of one kind, by name.
+    private Map<String, Item> items(JsonNode root, String group, Kind kind) {
+        Map<String, Item> all = new LinkedHashMap<>();
+        for (var entry : object(root, group).properties()) {
+            String name = checkedName(entry.getKey(), group);
+            String path = group + "." + name;
+            all.put(name, item(kind, path, object(root.get(group), group, name)));
+        }
+        return all;
     }
 
     private Element element(String path, JsonNode node) {
@@ -296,6 +303,13 @@ public final class ShotFile {
         }
     }
 
+    private static void put(ObjectNode root, String group, Map<String, Item> items) {
+        if (!items.isEmpty()) {
+            ObjectNode all = root.putObject(group);
+            items.forEach((name, item) -> all.set(name, node(item)));
+        }
+    }
+
     /// The shot as a JSON tree.
     public static ObjectNode node(Shot shot) {
         ObjectNode root = JSON.createObjectNode();
@@ -303,10 +317,8 @@ public final class ShotFile {
         root.put("name", shot.name());
         root.set("frames", node(shot.frames()));
         root.set("air", node(shot.air()));
-        if (!shot.obstacles().isEmpty()) {
-            ObjectNode obstacles = root.putObject("obstacles");
-            shot.obstacles().forEach((name, item) -> obstacles.set(name, node(item)));
-        }
+        put(root, "obstacles", shot.obstacles());
+        put(root, "draughts", shot.draughts());
         ObjectNode elements = root.putObject("elements");
         shot.elements().forEach((name, element) -> elements.set(name, node(element)));
         root.set("camera", node(shot.camera()));

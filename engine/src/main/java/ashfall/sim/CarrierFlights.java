@@ -24,7 +24,13 @@ public final class CarrierFlights {
 
     /// All that flights depend on.
     private record Cause(
-            Item source, Item air, Item frames, Item bounds, long seed, List<Item> obstacles) {}
+            Item source,
+            Item air,
+            Item frames,
+            Item bounds,
+            long seed,
+            List<Item> obstacles,
+            List<Item> draughts) {}
 
     /// Flights found of late, the oldest first; let go where memory runs short.
     private static final Map<Cause, SoftReference<Carriers>> FOUND = new LinkedHashMap<>();
@@ -42,7 +48,8 @@ public final class CarrierFlights {
                         shot.frames(),
                         element.bounds(),
                         element.gas().get(Gas.SEED),
-                        List.copyOf(shot.obstacles().values()));
+                        List.copyOf(shot.obstacles().values()),
+                        List.copyOf(shot.draughts().values()));
         synchronized (FOUND) {
             SoftReference<Carriers> kept = FOUND.remove(cause);
             Carriers known = kept == null ? null : kept.get();
@@ -76,8 +83,18 @@ public final class CarrierFlights {
                 air.number(Air.GRAVITY),
                 wind::at,
                 swirls ? eddies(air, element) : Surroundings.still(0).eddies(),
+                draughts(Draughts.of(shot)),
                 Obstacles.of(shot).bodies(),
                 grounded ? Bounds.ground(element.bounds()) : Double.NEGATIVE_INFINITY);
+    }
+
+    private static Surroundings.Eddies draughts(Draughts all) {
+        return (seconds, x, y, z, out) -> {
+            out[0] = 0;
+            out[1] = 0;
+            out[2] = 0;
+            all.addAt(seconds, x, y, z, out);
+        };
     }
 
     private static Surroundings.Eddies eddies(Item air, Element element) {

@@ -53,6 +53,7 @@ public record Setup(
         List<SourceSettings> sources,
         List<String> told,
         Obstacles obstacles,
+        Draughts draughts,
         FrameRate rate,
         long firstFrame) {
 
@@ -302,6 +303,7 @@ public record Setup(
                 List.copyOf(sources),
                 told,
                 Obstacles.of(shot),
+                Draughts.of(shot),
                 shot.frames().get(Frames.RATE),
                 shot.frames().get(Frames.FIRST));
     }

@@ -186,6 +186,7 @@ public final class Simulation {
         float stir = setup.motion().stirring(time);
         double gasTime = setup.motion().gasSeconds(0, time);
         room.forces.accelerations(fields, law, setup.forces(), region, gasTime, stir, acceleration);
+        setup.draughts().addTo(acceleration, room, setup, region, time, workers);
         float[] volume = pool.borrow();
         double step = stableStep(end, acceleration, steps.count);
         step = sourcesAndBurning(region, volume, step);

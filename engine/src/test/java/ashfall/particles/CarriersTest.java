@@ -110,6 +110,7 @@ class CarriersTest {
                             out[2] = 0;
                         },
                         Surroundings.still(G).eddies(),
+                        Surroundings.still(G).draughts(),
                         List.of(),
                         Double.NEGATIVE_INFINITY);
         Item item = thrown(new Vec3(0, 1, 0)).with(Carrier.SPEED, 0).with(Carrier.TERMINAL, 0.5);
@@ -243,6 +244,7 @@ class CarriersTest {
                         G,
                         Surroundings.still(G).wind(),
                         Surroundings.still(G).eddies(),
+                        Surroundings.still(G).draughts(),
                         List.of(wall),
                         0);
         Item item =

@@ -161,6 +161,7 @@ class FlameSpreadTest {
                 s.sources(),
                 s.told(),
                 s.obstacles(),
+                s.draughts(),
                 s.rate(),
                 s.firstFrame());
     }

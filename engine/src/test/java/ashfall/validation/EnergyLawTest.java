@@ -85,6 +85,7 @@ class EnergyLawTest {
                 s.sources(),
                 s.told(),
                 s.obstacles(),
+                s.draughts(),
                 s.rate(),
                 s.firstFrame());
     }

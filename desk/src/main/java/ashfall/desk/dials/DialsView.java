@@ -4,10 +4,11 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
+import ashfall.shot.Air;
 import ashfall.shot.Bounds;
+import ashfall.shot.Draught;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
@@ -47,6 +48,7 @@ public final class DialsView extends VBox {
     private final VBox list = new VBox();
     private final Label sentence = new Label();
     private final SourceWords shares;
+    private final WhoFeels feels;
     private final List<Dial<?>> dials = new ArrayList<>();
     private String built = "";
 
@@ -55,6 +57,7 @@ public final class DialsView extends VBox {
         this.runs = runs;
         this.selection = selection;
         this.shares = new SourceWords(document, runs);
+        this.feels = new WhoFeels(document);
         setId("dials");
         getStyleClass().add("dials");
         title.setId("dials-title");
@@ -104,12 +107,16 @@ public final class DialsView extends VBox {
         }
         if (item != null) {
             shares.show(path);
+            feels.show(runs.elementProperty().get());
             dials.forEach(dial -> dial.show(item));
         }
     }
 
     /// Does a parameter say anything of the shape and the patches that an item has?
     private static boolean concerns(Param<?> param, Item item) {
+        if (item.kind().equals(Draught.KIND)) {
+            return Draught.concerns(param, item) && Shape.concerns(param, item);
+        }
         return !Shape.isHad(item.kind())
                 || (Shape.concerns(param, item) && Source.concerns(param, item));
     }
@@ -145,7 +152,10 @@ public final class DialsView extends VBox {
                             .forEach(source -> all.put(element + ".sources." + source, source));
                 }
             }
-            case AIR -> all.put("air", "Air");
+            case AIR -> {
+                all.put("air", "Air");
+                shot.draughts().keySet().forEach(d -> all.put("draughts." + d, d));
+            }
             case BURN -> {
                 if (gas) {
                     all.put(element + ".burn", "Reaction");
@@ -199,6 +209,9 @@ public final class DialsView extends VBox {
         if (Source.KINDS.contains(item.kind())) {
             list.getChildren().add(shares);
         }
+        if (item.kind().equals(Air.KIND)) {
+            list.getChildren().add(feels);
+        }
         String wanted = built;
         int count = 0;
         for (Param<?> param : item.kind().params().values()) {
@@ -234,7 +247,7 @@ public final class DialsView extends VBox {
 
     /// The gas has parameters for several stations; a source those of its shape.
     private static boolean belongs(Param<?> param, Item item, Station station) {
-        if (param == Gas.ON || param == Source.ON || param == Obstacle.ON) {
+        if (param.key().equals("on")) {
             return false;
         }
         if (item.kind().equals(Gas.KIND)) {

@@ -38,7 +38,7 @@ public enum Station {
     public static Station of(String path) {
         String[] steps = path.split("\\.");
         return switch (steps[0]) {
-            case "air" -> AIR;
+            case "air", "draughts" -> AIR;
             case "camera", "sun", "look" -> LOOK;
             case "frames", "obstacles" -> SITE;
             default ->

@@ -33,6 +33,7 @@ public final class FiregroundModel {
     private final BooleanProperty sources = new SimpleBooleanProperty(true);
     private final BooleanProperty stakes = new SimpleBooleanProperty(true);
     private final BooleanProperty alone = new SimpleBooleanProperty(false);
+    private final BooleanProperty air = new SimpleBooleanProperty(false);
     private final BooleanProperty streaks = new SimpleBooleanProperty(false);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
@@ -69,6 +70,11 @@ public final class FiregroundModel {
     /// Whether carriers are watched without the gas, in real time.
     public BooleanProperty aloneProperty() {
         return alone;
+    }
+
+    /// Whether arrows and moving specks show wind and draughts.
+    public BooleanProperty airProperty() {
+        return air;
     }
 
     /// Whether short paths show how the gas moves.

@@ -16,6 +16,7 @@ import ashfall.shot.Shape;
 import ashfall.shot.Source;
 import ashfall.work.Workers;
 
+import javafx.animation.AnimationTimer;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -62,6 +63,15 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final PauseTransition settled = new PauseTransition(SETTLED);
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
+    private double blowing;
+    private final AnimationTimer blower =
+            new AnimationTimer() {
+                @Override
+                public void handle(long nanos) {
+                    blowing = nanos * 1e-9;
+                    redraw();
+                }
+            };
     private PictureMaker.Request asked;
     private DoubleConsumer waited = seconds -> {};
     private PictureMaker.Drawn drawn;
@@ -142,6 +152,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.stakesProperty().addListener((o, was, is) -> refresh());
         model.sliceProperty().addListener((o, was, is) -> refresh());
         model.streaksProperty().addListener((o, was, is) -> refresh());
+        model.airProperty().addListener((o, was, is) -> blow(is));
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
@@ -384,6 +395,16 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         refresh();
     }
 
+    /// Lets the specks of the air move, in real time.
+    private void blow(boolean is) {
+        if (is) {
+            blower.start();
+        } else {
+            blower.stop();
+        }
+        redraw();
+    }
+
     private void watch() {
         long[] frames = flights.frames(document.shot().frames());
         runs.watch(frames[0], frames[1]);
@@ -417,7 +438,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
                         drawn == null ? List.of() : drawn.streaks(),
-                        model.sliceProperty().get()));
+                        model.sliceProperty().get(),
+                        model.airProperty().get() ? document.shot() : null,
+                        blowing));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null, seconds());
     }
 
@@ -463,6 +486,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     @Override
     public void close() {
+        blower.stop();
         maker.close();
     }
 }

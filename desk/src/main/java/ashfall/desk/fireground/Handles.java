@@ -5,6 +5,7 @@ import ashfall.geometry.Body;
 import ashfall.look.View;
 import ashfall.shot.Bounds;
 import ashfall.shot.Curve;
+import ashfall.shot.Draught;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Shape;
@@ -68,12 +69,18 @@ final class Handles extends Pane {
         place();
     }
 
+    /// Has it a place and a shape to be handled?
+    private static boolean isShaped(Item item) {
+        boolean everywhere = item.kind().equals(Draught.KIND) && item.get(Draught.EVERYWHERE);
+        return Shape.isHad(item.kind()) && !everywhere;
+    }
+
     private static String shape(Item item) {
-        return Shape.isHad(item.kind()) ? item.get(Shape.SHAPE) : "";
+        return isShaped(item) ? item.get(Shape.SHAPE) : "";
     }
 
     private void make(String itemPath, Item item) {
-        if (Shape.isHad(item.kind())) {
+        if (isShaped(item)) {
             for (int axis = 0; axis < 3; axis++) {
                 handles.add(new Move(itemPath, axis));
                 handles.add(new Turn(itemPath, axis));

@@ -9,10 +9,12 @@ import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.particles.Carriers;
+import ashfall.shot.Draught;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Route;
 import ashfall.shot.Shape;
+import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 
 import javafx.scene.canvas.Canvas;
@@ -44,6 +46,8 @@ final class Overlay extends Canvas {
     /// @param seconds shot time at which they are shown
     /// @param chosen path of the chosen item, or null
     /// @param slice or null
+    /// @param air the shot whose wind and draughts are shown, or null
+    /// @param airSeconds time of its specks
     record Scene(
             View view,
             Vec3 from,
@@ -55,7 +59,9 @@ final class Overlay extends Canvas {
             String chosen,
             List<Stake> stakes,
             List<Streak> streaks,
-            Slice slice) {}
+            Slice slice,
+            Shot air,
+            double airSeconds) {}
 
     private Scene scene;
 
@@ -76,6 +82,10 @@ final class Overlay extends Canvas {
             drawSlice(g);
         }
         drawStreaks(g);
+        if (scene.air != null) {
+            new AirDrawing(g, scene.view, (int) getWidth(), (int) getHeight())
+                    .draw(scene.air, scene.from, scene.to, scene.airSeconds);
+        }
         scene.carriers.forEach(
                 (path, carriers) ->
                         new CarrierDrawing(g, scene.view, (int) getWidth(), (int) getHeight())
@@ -83,6 +93,9 @@ final class Overlay extends Canvas {
         drawStakes(g);
         scene.shapes.forEach(
                 (path, item) -> {
+                    if (item.kind().equals(Draught.KIND) && item.get(Draught.EVERYWHERE)) {
+                        return;
+                    }
                     boolean chosen = path.equals(scene.chosen);
                     boolean on =
                             !(item.kind().params().get("on") instanceof Param.Switch s)

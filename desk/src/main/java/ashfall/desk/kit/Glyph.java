@@ -29,6 +29,10 @@ public enum Glyph {
     OBSTACLE(
             "M1 3 H9 V7.4 H1 Z M10.2 3 H15 V7.4 H10.2 Z M1 8.6 H5 V13 H1 Z M6.2 8.6 H15 V13 H6.2"
                     + " Z"),
+    /// Two streams that curl over.
+    DRAUGHT(
+            "M1 5 H9.5 C10.9 5 11 3.2 9.7 3.2 H9 V1.8 H9.9 C13 1.8 12.8 6.4 9.7 6.4 H1 Z M1 8.4 H13"
+                    + " C15.8 8.4 15.8 13.4 12.6 13.4 H11.6 V12 H12.6 C14 12 14 9.8 12.8 9.8 H1 Z"),
     /// A corner bracket.
     BOUNDS("M2 2 H7 V3.4 H3.4 V7 H2 Z M14 14 H9 V12.6 H12.6 V9 H14 Z M7 7 H9 V9 H7 Z"),
     /// A strip of frames.

@@ -5,6 +5,7 @@ import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
+import ashfall.shot.Draught;
 import ashfall.shot.Element;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -22,14 +23,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/// Adds, renames, duplicates and removes elements, sources and obstacles; each is one edit. Paths
-/// are as in the shot's items.
+/// Adds, renames, duplicates and removes elements, sources, obstacles and draughts; each is one
+/// edit. Paths are as in the shot's items.
 public final class Arranging {
-    /// What can be arranged: an element, one of its sources, an obstacle of the site.
+    /// What can be arranged: an element, one of its sources, an obstacle or a draught of the site.
     private enum Thing {
         ELEMENT,
         SOURCE,
-        OBSTACLE;
+        OBSTACLE,
+        DRAUGHT;
 
         static Optional<Thing> of(String path) {
             String[] steps = path.split("\\.");
@@ -37,6 +39,7 @@ public final class Arranging {
                 case "elements2" -> Optional.of(ELEMENT);
                 case "elements4" -> Optional.of(SOURCE);
                 case "obstacles2" -> Optional.of(OBSTACLE);
+                case "draughts2" -> Optional.of(DRAUGHT);
                 default -> Optional.empty();
             };
         }
@@ -99,6 +102,7 @@ public final class Arranging {
         return switch (Thing.of(path).orElseThrow()) {
             case ELEMENT -> shot.withElements(by(plan, shot.elements()));
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
+            case DRAUGHT -> shot.withDraughts(by(plan, shot.draughts()));
             case SOURCE -> {
                 Element element = shot.element(elementOf(path));
                 yield shot.withElement(
@@ -126,6 +130,7 @@ public final class Arranging {
         return switch (Thing.of(path).orElseThrow()) {
             case ELEMENT -> shot.elements().keySet();
             case OBSTACLE -> shot.obstacles().keySet();
+            case DRAUGHT -> shot.draughts().keySet();
             case SOURCE -> shot.element(elementOf(path)).sources().keySet();
         };
     }
@@ -197,6 +202,33 @@ public final class Arranging {
                                         neat(from.z() + 0.5 * size.z())));
         document.arrange("Add " + name, shot.withObstacle(name, item));
         return "obstacles." + name;
+    }
+
+    /// Adds a draught that acts everywhere; its shape, where it is to have one, fits the bounds
+    /// of an element.
+    ///
+    /// @return its path
+    public String addDraught(Optional<String> elementName) {
+        Shot shot = document.shot();
+        Item bounds =
+                elementName
+                        .map(shot.elements()::get)
+                        .map(Element::bounds)
+                        .orElse(Item.of(Bounds.KIND));
+        Vec3 from = bounds.get(Bounds.FROM);
+        Vec3 size = bounds.get(Bounds.TO).minus(from);
+        double least = Math.min(size.x(), Math.min(size.y(), size.z()));
+        Vec3 middle = from.plus(size.times(0.5));
+        String name = free("draught", shot.draughts().keySet());
+        Item item =
+                Item.of(Draught.KIND)
+                        .with(Draught.NOISE_SIZE, neat(0.15 * least))
+                        .with(Shape.RADIUS, neat(0.4 * least))
+                        .with(
+                                Shape.CENTRE,
+                                new Vec3(neat(middle.x()), neat(middle.y()), neat(middle.z())));
+        document.arrange("Add " + name, shot.withDraught(name, item));
+        return "draughts." + name;
     }
 
     /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels

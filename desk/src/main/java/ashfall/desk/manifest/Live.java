@@ -8,6 +8,7 @@ import ashfall.shot.Burn;
 import ashfall.shot.Camera;
 import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
+import ashfall.shot.Draught;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
@@ -39,6 +40,8 @@ public final class Live {
             case "camera" -> Unit.number(item.number(Camera.LENS), 3) + " mm";
             case "sun" -> Unit.LUX.figure(item.number(Sun.STRENGTH), 2);
             case "look" -> Unit.number(item.number(Look.EXPOSURE), 3) + " stops";
+            case "draught" ->
+                    Unit.METRE_PER_SECOND_SQUARED.figure(item.get(Draught.PUSH).length(), 2);
             case "obstacle" -> {
                 Vec3[] room = Body.of(item).room(0, 0);
                 Vec3 size = room[1].minus(room[0]);

@@ -37,6 +37,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /// What is in the shot, one line a thing: glyph, name, on or off, one live figure. Its foot adds
 /// things.
@@ -82,7 +83,16 @@ public final class ManifestView extends VBox {
                                 Glyph.CARRIERS,
                                 Source.CARRIERS,
                                 "is thrown out and burns on its way"),
-                        obstacleAdder(),
+                        siteAdder(
+                                "obstacle",
+                                Glyph.OBSTACLE,
+                                "something that gas flows around",
+                                arranging::addObstacle),
+                        siteAdder(
+                                "draught",
+                                Glyph.DRAUGHT,
+                                "a push along one direction, with noise",
+                                arranging::addDraught),
                         elementAdder());
         foot.getStyleClass().add("manifest-foot");
         Label add = new Label("Add");
@@ -109,16 +119,15 @@ public final class ManifestView extends VBox {
         return button;
     }
 
-    private Button obstacleAdder() {
-        Button button = new Button("obstacle", Glyph.OBSTACLE.node());
-        button.setId("add-obstacle");
+    private Button siteAdder(
+            String name, Glyph glyph, String does, Function<Optional<String>, String> add) {
+        Button button = new Button(name, glyph.node());
+        button.setId("add-" + name);
         button.getStyleClass().add("adder");
-        button.setTooltip(new Tooltip("Add something to the site that gas flows around"));
+        button.setTooltip(new Tooltip("Add to the site " + does));
         button.setOnAction(
                 e -> {
-                    String path =
-                            arranging.addObstacle(
-                                    Optional.ofNullable(runs.elementProperty().get()));
+                    String path = add.apply(Optional.ofNullable(runs.elementProperty().get()));
                     selection.choose(path, Station.of(path));
                 });
         return button;
@@ -155,6 +164,9 @@ public final class ManifestView extends VBox {
         shot.obstacles()
                 .keySet()
                 .forEach(name -> line(old, "obstacles." + name, name, Glyph.OBSTACLE, 0));
+        shot.draughts()
+                .keySet()
+                .forEach(name -> line(old, "draughts." + name, name, Glyph.DRAUGHT, 0));
         shot.elements()
                 .forEach(
                         (name, element) -> {
