@@ -36,7 +36,15 @@ import javax.imageio.ImageIO;
 public final class Snap extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(Snap.class);
     private static final List<String> VIEWS =
-            List.of("window", "fireground", "chart", "dials", "manifest", "slice", "streaks");
+            List.of(
+                    "window",
+                    "fireground",
+                    "chart",
+                    "dials",
+                    "manifest",
+                    "slice",
+                    "streaks",
+                    "air");
 
     /// What to take.
     ///
@@ -105,6 +113,10 @@ public final class Snap extends Application {
             window.look().cut("temperature", 2, 0.5);
             window.look().streaksProperty().set(true);
         }
+        if (request.view.equals("air")) {
+            window.selection().choose("air");
+            window.look().airProperty().set(true);
+        }
         new AnimationTimer() {
             @Override
             public void handle(long nanos) {
@@ -145,7 +157,7 @@ public final class Snap extends Application {
 
     private void shoot() {
         boolean cut = request.view.equals("slice") || request.view.equals("streaks");
-        String name = cut ? "fireground" : request.view;
+        String name = cut ? "fireground" : request.view.equals("air") ? "window" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();
         parameters.setFill(Color.BLACK);

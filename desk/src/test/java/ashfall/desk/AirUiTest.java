@@ -9,12 +9,14 @@ import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 
+import javafx.scene.control.ScrollPane;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.paint.Color;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
@@ -29,7 +31,7 @@ class AirUiTest extends DeskTest {
     @Test
     void table_saysWhoFeelsWhat_andTheFourthForceBringsAHint(FxRobot robot) {
         robot.interact(() -> window.selection().choose("air", Station.AIR));
-        until("the table is there", () -> robot.lookup("#feels-gas-wind").tryQuery().isPresent());
+        toTheTable(robot);
         assertEquals("100 %", text(robot, "feels-gas-wind"));
         assertEquals("", text(robot, "who-feels-hint"));
         type(robot, "feels-gas-gravity", "40 %");
@@ -38,12 +40,24 @@ class AirUiTest extends DeskTest {
         robot.clickOn("#add-draught");
         robot.clickOn("#add-draught");
         robot.interact(() -> window.selection().choose("air", Station.AIR));
+        toTheTable(robot);
         until(
                 "the hint is there",
                 () -> text(robot, "who-feels-hint").startsWith("4 forces act on gas"));
         type(robot, "feels-gas-draught-2", "0");
         assertEquals(0, window.document().shot().draughts().get("draught-2").number(Draught.FELT));
         until("the hint is gone", () -> text(robot, "who-feels-hint").isEmpty());
+    }
+
+    /// It stands below the dials.
+    private void toTheTable(FxRobot robot) {
+        until(
+                "the table and the last dial are there",
+                () ->
+                        robot.lookup("#feels-gas-wind").tryQuery().isPresent()
+                                && robot.lookup("#param-gusts-seed").tryQuery().isPresent());
+        robot.interact(() -> ((ScrollPane) robot.lookup("#dials-scroll").query()).setVvalue(1));
+        WaitForAsyncUtils.waitForFxEvents();
     }
 
     @Test

@@ -225,7 +225,7 @@ public final class NewShot {
     private static Shot framed(
             String name, double width, double height, double voxel, int frames, double stir) {
         Shot s = Shot.empty(name);
-        double away = 1.4 * Math.max(width, height);
+        double away = 1.5 * Math.max(width, height);
         return s.with("frames", s.frames().with(Frames.LAST, (long) frames))
                 .with(
                         "air",
@@ -239,7 +239,7 @@ public final class NewShot {
                                 .with(
                                         Camera.POSITION,
                                         new Vec3(0, round(0.25 * height), round(away)))
-                                .with(Camera.TARGET, new Vec3(0, round(0.45 * height), 0)));
+                                .with(Camera.TARGET, new Vec3(0, round(0.38 * height), 0)));
     }
 
     /// Three significant digits: sizes that people would type.

@@ -210,7 +210,7 @@ public final class DialsView extends VBox {
             list.getChildren().add(shares);
         }
         if (item.kind().equals(Air.KIND)) {
-            list.getChildren().add(feels);
+            list.getChildren().addAll(feels.hint(), feels);
         }
         String wanted = built;
         int count = 0;
@@ -235,7 +235,8 @@ public final class DialsView extends VBox {
         Dial<?> dial = dial(path, param);
         hear(dial);
         dials.add(dial);
-        list.getChildren().add(dial);
+        int last = list.getChildren().size() - (list.getChildren().contains(feels) ? 1 : 0);
+        list.getChildren().add(last, dial);
         dial.show(document.shot().items().get(path));
     }
 

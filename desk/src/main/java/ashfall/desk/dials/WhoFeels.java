@@ -14,6 +14,9 @@ import javafx.scene.layout.VBox;
 /// Who feels what: each force against the gas and the carriers, as shares that can be typed, with a
 /// hint where many act on one.
 final class WhoFeels extends VBox {
+    /// Pixels of a field.
+    private static final double WIDE = 64;
+
     private final Document document;
     private final GridPane grid = new GridPane();
     private final Label hint = new Label();
@@ -31,7 +34,13 @@ final class WhoFeels extends VBox {
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         hint.managedProperty().bind(hint.textProperty().isNotEmpty());
-        getChildren().addAll(title, grid, problem, hint);
+        hint.visibleProperty().bind(hint.managedProperty());
+        getChildren().addAll(title, grid, problem);
+    }
+
+    /// What is hinted, to stand before all dials; nothing where there is no hint.
+    Label hint() {
+        return hint;
     }
 
     /// Of an element, as the shot is now; nothing without one.
@@ -40,6 +49,7 @@ final class WhoFeels extends VBox {
         setVisible(there);
         setManaged(there);
         grid.getChildren().clear();
+        hint.setText("");
         if (!there) {
             return;
         }
@@ -71,7 +81,7 @@ final class WhoFeels extends VBox {
             return fixed;
         }
         ValueField field = new ValueField(id, problem, typed -> take(crossing, typed));
-        field.field().setPrefColumnCount(4);
+        field.setPrefWidth(WIDE);
         field.field().setTooltip(new Tooltip(crossing.param().words().does()));
         field.show(text);
         field.setOpacity(crossing.share() == 0 ? 0.5 : 1);

@@ -116,7 +116,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         upperLeft,
                         corner(Pos.TOP_RIGHT, readouts.hottest, readouts.stakes),
                         lowerLeft,
-                        corner(Pos.BOTTOM_RIGHT, readouts.size));
+                        corner(Pos.BOTTOM_RIGHT, readouts.size),
+                        new StartCard(document));
         settled.setOnFinished(
                 e -> {
                     moving = false;

@@ -68,7 +68,7 @@ final class Readouts {
             flameless.setText("");
             badge.setVisible(false);
             empty.setText(emptyWords());
-            empty.setVisible(true);
+            empty.setVisible(!empty.getText().isEmpty());
             return;
         }
         empty.setVisible(!trouble.isEmpty());
@@ -141,7 +141,7 @@ final class Readouts {
             return runs.problemProperty().get();
         }
         if (shot.elements().isEmpty()) {
-            return "Nothing burns yet. Add a burner or a charge in the manifest.";
+            return "";
         }
         return "The first frame of the sketch is coming.";
     }

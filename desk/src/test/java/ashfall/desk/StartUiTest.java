@@ -1,0 +1,74 @@
+package ashfall.desk;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.desk.run.Run;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+
+import javafx.scene.input.KeyCode;
+
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+import java.util.List;
+
+/// From nothing to a fire, by what burns and how big.
+class StartUiTest extends DeskTest {
+    private static final double MOST_SECONDS = 60;
+
+    @Override
+    Shot first() {
+        return NewShot.make("empty", List.of());
+    }
+
+    @Test
+    void basketFire_startedBySize_burnsWithinAMinute(FxRobot robot) {
+        long started = System.nanoTime();
+        robot.clickOn("#start-basket");
+        type(robot, "start-size", "1.2 m");
+        until(
+                "flame and smoke are seen",
+                () -> {
+                    Run run = window.runs().shown();
+                    return run != null
+                            && run.lastFrame() >= 12
+                            && run.log().getLast().heatReleaseKw() > 100
+                            && run.log().getLast().smokeKg() > 0;
+                });
+        double seconds = (System.nanoTime() - started) * 1e-9;
+        System.out.printf("a basket fire from nothing: %.1f s%n", seconds);
+        assertTrue(seconds < MOST_SECONDS, seconds + " s");
+        assertFalse(node(robot, "start-card").isVisible());
+        assertEquals("empty", window.document().shot().name());
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        until("nothing is left of it", () -> node(robot, "start-card").isVisible());
+    }
+
+    @Test
+    void wrongSize_isSaid_andNothingIsMade(FxRobot robot) {
+        robot.clickOn("#start-fireball");
+        assertEquals("8 m", text(robot, "start-size"));
+        type(robot, "start-size", "two miles");
+        until(
+                "it is said",
+                () ->
+                        robot.lookup("#start-card")
+                                .lookup(".problem")
+                                .queryLabeled()
+                                .getText()
+                                .contains("use m"));
+        type(robot, "start-size", "3 km");
+        until(
+                "the limits are said",
+                () ->
+                        robot.lookup("#start-card")
+                                .lookup(".problem")
+                                .queryLabeled()
+                                .getText()
+                                .contains("5 mm to 200 m"));
+        assertTrue(window.document().shot().elements().isEmpty());
+    }
+}
