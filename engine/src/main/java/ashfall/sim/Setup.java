@@ -74,22 +74,37 @@ public record Setup(
 
     /// Cells along each side and what they cost, before anything is allocated.
     ///
+    /// @param nx cells along x with what fills the last tile, as ny and nz
+    /// @param typed cells along each side of the bounds as they were typed
     /// @param memoryBytes resident while running
     public record Plan(
-            Lattice lattice, int x, int y, int z, long nx, long ny, long nz, long memoryBytes) {
+            Lattice lattice,
+            int x,
+            int y,
+            int z,
+            long nx,
+            long ny,
+            long nz,
+            List<Long> typed,
+            long memoryBytes) {
         public long cells() {
             return nx * ny * nz;
         }
 
-        /// "160 x 160 x 160 = 4,096,000 voxels of 0.1 m"
+        /// Cells of the bounds as they were typed.
+        public long typedCells() {
+            return typed.get(0) * typed.get(1) * typed.get(2);
+        }
+
+        /// "120 x 120 x 180 = 2,592,000 voxels of 0.1 m"
         public String words() {
             return String.format(
                     Locale.ROOT,
                     "%d x %d x %d = %,d voxels of %s m",
-                    nx,
-                    ny,
-                    nz,
-                    cells(),
+                    typed.get(0),
+                    typed.get(1),
+                    typed.get(2),
+                    typedCells(),
                     trimmed(lattice.voxel()));
         }
 
@@ -139,6 +154,7 @@ public record Setup(
         }
         long[] first = new long[3];
         long[] count = new long[3];
+        List<Long> typed = new ArrayList<>();
         boolean closedBelow = element.bounds().get(Bounds.CLOSED).contains("bottom");
         double cells = 1;
         for (int axis = 0; axis < 3; axis++) {
@@ -162,6 +178,7 @@ public record Setup(
             double end = ground ? size / h : to.get(axis) / h;
             count[axis] = TILE * (long) Math.ceil((end - first[axis]) / TILE - 1e-6);
             cells *= count[axis];
+            typed.add((long) Math.ceil(size / h - 1e-6));
         }
         Lattice lattice = new Lattice(plane, Bounds.ground(element.bounds()), 0, h);
         if (cells > 1e15) {
@@ -182,6 +199,7 @@ public record Setup(
                 count[0],
                 count[1],
                 count[2],
+                List.copyOf(typed),
                 count[0]
                                 * count[1]
                                 * count[2]

@@ -5,9 +5,12 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
+import ashfall.shot.Fineness;
 import ashfall.shot.Item;
+import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.sim.LogEntry;
+import ashfall.sim.Setup;
 
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -16,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 
@@ -83,8 +87,24 @@ final class SpaceBar extends VBox {
             }
             return;
         }
-        Item bounds = document.shot().items().get(path);
-        document.arrange(name, document.shot().with(path, space.get().appliedTo(bounds)));
-        said.setText(space.get().words());
+        Shot before = document.shot();
+        Item bounds = before.items().get(path);
+        document.arrange(name, before.with(path, space.get().appliedTo(bounds)));
+        said.setText(space.get().words() + saved(memory(before) - memory(document.shot())));
+    }
+
+    /// Memory that the element needs at its work fineness, bytes; 0 where that cannot be told.
+    private double memory(Shot shot) {
+        try {
+            return Setup.plan(shot, shot.element(element()), Fineness.WORK).memoryBytes();
+        } catch (ShotException e) {
+            return 0;
+        }
+    }
+
+    private static String saved(double bytes) {
+        return bytes < 1e6
+                ? ""
+                : String.format(Locale.ROOT, "; saves %,.0f MB of memory at work", bytes / 1e6);
     }
 }
