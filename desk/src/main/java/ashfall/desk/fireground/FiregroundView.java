@@ -105,7 +105,12 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         handles.setManaged(false);
         legend.setVisible(false);
         VBox upperLeft =
-                corner(Pos.TOP_LEFT, readouts.whatFrame, readouts.badge, readouts.flameless);
+                corner(
+                        Pos.TOP_LEFT,
+                        readouts.whatFrame,
+                        readouts.badge,
+                        readouts.muted,
+                        readouts.flameless);
         VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, readouts.probe);
         getChildren()
                 .addAll(
@@ -462,6 +467,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void refreshWords() {
+        readouts.sayMuted();
         readouts.say(shownFrame(), drawn == null ? "" : drawn.problem());
         readouts.say(model.stakesProperty().get() ? runs.stakes() : List.of());
     }

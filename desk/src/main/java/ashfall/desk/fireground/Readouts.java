@@ -6,7 +6,9 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Probe;
+import ashfall.shot.Param;
 import ashfall.shot.Shot;
+import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.LogEntry;
@@ -14,6 +16,7 @@ import ashfall.sim.LogEntry;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -28,6 +31,7 @@ final class Readouts {
     final Label probe = readout("readout-probe");
     final Label stakes = readout("readout-stakes");
     final Label badge = new Label();
+    final Label muted = readout("readout-muted");
     final Label empty = new Label();
     private final Document document;
     private final Runs runs;
@@ -94,6 +98,28 @@ final class Readouts {
                         entry.seconds()));
         flameless.setText(run.whyNoFlame(frame).orElse(""));
         refreshBadge(run);
+    }
+
+    /// Names what is off, so that nobody looks for it: "solo: oil", "off: spark".
+    void sayMuted() {
+        List<String> off = new ArrayList<>();
+        List<String> lit = new ArrayList<>();
+        document.shot()
+                .items()
+                .forEach(
+                        (path, item) -> {
+                            String name = path.substring(path.lastIndexOf('.') + 1);
+                            if (item.kind().params().get("on") instanceof Param.Switch on) {
+                                if (!item.get(on)) {
+                                    off.add(name);
+                                } else if (Source.KINDS.contains(item.kind())) {
+                                    lit.add(name);
+                                }
+                            }
+                        });
+        boolean solo = !off.isEmpty() && lit.size() == 1;
+        String words = solo ? "solo: " + lit.getFirst() : "off: " + String.join(", ", off);
+        muted.setText(off.isEmpty() ? "" : words);
     }
 
     private void refreshBadge(Run run) {

@@ -1,6 +1,8 @@
 package ashfall.desk.manifest;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.document.Edit;
+import ashfall.geometry.Body;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Carrier;
@@ -16,9 +18,12 @@ import ashfall.shot.Param;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
+import ashfall.sim.Meetings;
 
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -46,6 +51,9 @@ public final class Arranging {
     }
 
     private final Document document;
+
+    /// Names of the sources that were on before one was left alone.
+    private Set<String> beforeSolo = Set.of();
 
     public Arranging(Document document) {
         this.document = document;
@@ -172,6 +180,77 @@ public final class Arranging {
         Item item = document.shot().items().get(path);
         Param.Switch on = (Param.Switch) item.kind().params().get("on");
         document.put(path, on, !item.get(on));
+    }
+
+    /// Leaves only one source of its element on; done again, all that were on before.
+    public void solo(String path) {
+        Shot shot = document.shot();
+        String own = nameOf(path);
+        Map<String, Item> sources = shot.element(elementOf(path)).sources();
+        boolean alone =
+                sources.entrySet().stream()
+                        .allMatch(s -> s.getValue().get(Source.ON) == s.getKey().equals(own));
+        Set<String> on = alone ? beforeSolo : Set.of(own);
+        if (!alone) {
+            beforeSolo = new LinkedHashSet<>(sources.keySet());
+            beforeSolo.removeIf(name -> !sources.get(name).get(Source.ON));
+        }
+        Map<String, Item> to = new LinkedHashMap<>();
+        sources.forEach(
+                (name, item) -> {
+                    boolean lit = on.isEmpty() || on.contains(name);
+                    to.put(renamed(path, name), item.with(Source.ON, lit));
+                });
+        document.edit(Edit.Items.of(alone ? "End solo" : "Solo " + own, shot, to));
+    }
+
+    /// When things of the shot that move meet others: seconds by words, "flare meets wall".
+    public Map<String, Double> meetings() {
+        Shot shot = document.shot();
+        Map<String, Item> shapes = new LinkedHashMap<>(shot.items());
+        shapes.values()
+                .removeIf(item -> !Shape.isHad(item.kind()) || item.kind().equals(Draught.KIND));
+        Map<String, Double> all = new LinkedHashMap<>();
+        shapes.forEach(
+                (one, moving) -> {
+                    if (!Body.of(moving).isMoving()) {
+                        return;
+                    }
+                    shapes.forEach(
+                            (other, met) -> {
+                                if (!other.equals(one)) {
+                                    Meetings.of(shot, moving, met)
+                                            .ifPresent(
+                                                    seconds ->
+                                                            all.put(
+                                                                    nameOf(one)
+                                                                            + " meets "
+                                                                            + nameOf(other),
+                                                                    seconds));
+                                }
+                            });
+                });
+        return all;
+    }
+
+    /// Lets all that an item does over time start at a time.
+    public void startAt(String path, double seconds, String when) {
+        Shot shot = document.shot();
+        Item item = shot.items().get(path);
+        Item moved = Timing.later(item, seconds - Timing.start(item));
+        if (moved.equals(item)) {
+            // It gives steadily: from then on.
+            moved =
+                    item.with(Source.LIMITED, true)
+                            .with(Source.FROM, seconds)
+                            .with(Source.TO, Math.max(seconds, lastSecond(shot)));
+        }
+        String name = "Start " + nameOf(path) + " when " + when;
+        document.edit(Edit.Items.of(name, shot, Map.of(path, moved)));
+    }
+
+    private static double lastSecond(Shot shot) {
+        return shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
     }
 
     /// Adds an obstacle beside the middle of an element's floor, of a size that fits its bounds.

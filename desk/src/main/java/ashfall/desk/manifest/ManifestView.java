@@ -11,12 +11,14 @@ import ashfall.shot.Kind;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Unit;
 
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
@@ -34,6 +36,7 @@ import javafx.scene.shape.SVGPath;
 
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -51,6 +54,7 @@ public final class ManifestView extends VBox {
     private final Arranging arranging;
     private final VBox lines = new VBox();
     private final Label problem = new Label();
+    private final TextField search = new TextField();
     private final Map<String, Line> byPath = new LinkedHashMap<>();
     private Set<String> shown = Set.of();
 
@@ -99,7 +103,21 @@ public final class ManifestView extends VBox {
         add.getStyleClass().add("group-name");
         VBox below = new VBox(4, problem, add, foot);
         below.getStyleClass().add("manifest-below");
-        getChildren().addAll(scroll, below);
+        search.setId("manifest-search");
+        search.getStyleClass().add("value-field");
+        search.setPromptText("find by name");
+        search.setVisible(false);
+        search.managedProperty().bind(search.visibleProperty());
+        search.textProperty().addListener((o, was, is) -> filter());
+        search.setOnKeyPressed(
+                e -> {
+                    if (e.getCode() == KeyCode.ESCAPE) {
+                        search.clear();
+                        search.setVisible(false);
+                        e.consume();
+                    }
+                });
+        getChildren().addAll(search, scroll, below);
         document.shotProperty().addListener((o, was, is) -> show());
         selection.pathProperty().addListener((o, was, is) -> markChosen());
         runs.elementProperty().addListener((o, was, is) -> show());
@@ -184,6 +202,7 @@ public final class ManifestView extends VBox {
         line(old, "sun", "Sun and sky", Glyph.SUN, 0);
         line(old, "look", "Look", Glyph.LOOK, 0);
         markChosen();
+        filter();
     }
 
     private void element(Map<String, Line> old, String path, String name, Element element) {
@@ -243,6 +262,29 @@ public final class ManifestView extends VBox {
         }
     }
 
+    /// Leaves only the chosen source on, or all that were on before.
+    public void soloChosen() {
+        if (selection.path().contains(".sources.")) {
+            arranging.solo(selection.path());
+        }
+    }
+
+    /// Lets things be searched by name.
+    public void find() {
+        search.setVisible(true);
+        search.requestFocus();
+    }
+
+    private void filter() {
+        String wanted = search.getText().strip().toLowerCase(Locale.ROOT);
+        byPath.forEach(
+                (path, line) -> {
+                    boolean found = wanted.isEmpty() || line.title.contains(wanted);
+                    line.setVisible(found);
+                    line.setManaged(found);
+                });
+    }
+
     /// Removes the chosen thing.
     public void removeChosen() {
         String path = selection.path();
@@ -264,11 +306,13 @@ public final class ManifestView extends VBox {
         private final SVGPath icon;
         private final Label name;
         private final Label figure = new Label();
+        private final String title;
         private ToggleButton lamp;
 
         Line(String path, String title, Glyph glyph, int depth) {
             super(6);
             this.path = path;
+            this.title = title.toLowerCase(Locale.ROOT);
             setId("line-" + path.replace('.', '-'));
             getStyleClass().addAll("line", "depth-" + depth);
             setAlignment(Pos.CENTER_LEFT);
@@ -346,7 +390,42 @@ public final class ManifestView extends VBox {
             duplicate.setOnAction(e -> duplicateChosen());
             MenuItem delete = new MenuItem("Delete   Del");
             delete.setOnAction(e -> removeChosen());
-            return new ContextMenu(rename, duplicate, delete);
+            ContextMenu menu = new ContextMenu(rename, duplicate, delete);
+            if (path.contains(".sources.")) {
+                MenuItem solo = new MenuItem("Solo   O");
+                solo.setId("menu-solo");
+                solo.setOnAction(e -> arranging.solo(path));
+                Menu start = new Menu("Start when");
+                start.setId("menu-start-when");
+                meetings(start);
+                menu.getItems().addAll(solo, start);
+            }
+            return menu;
+        }
+
+        /// What may meet what, with the time when it does.
+        private void meetings(Menu menu) {
+            Shot shot = document.shot();
+            arranging
+                    .meetings()
+                    .forEach(
+                            (words, seconds) -> {
+                                MenuItem item =
+                                        new MenuItem(words + ", " + Unit.SECOND.figure(seconds, 3));
+                                item.setMnemonicParsing(false);
+                                item.setId("meets-" + words.replace(' ', '-'));
+                                item.setOnAction(e -> arranging.startAt(path, seconds, words));
+                                menu.getItems().add(item);
+                            });
+            if (menu.getItems().isEmpty()) {
+                MenuItem none =
+                        new MenuItem(
+                                shot.obstacles().isEmpty()
+                                        ? "nothing moves into anything"
+                                        : "nothing that moves meets anything");
+                none.setDisable(true);
+                menu.getItems().add(none);
+            }
         }
 
         private void edit() {
