@@ -25,12 +25,12 @@ public final class Draught {
                                     "Acceleration along x, up and z of all gas in it; start small,"
                                             + " gravity is 9.81."),
                     Unit.METRE_PER_SECOND_SQUARED,
-                    -500,
-                    500,
+                    -200,
+                    200,
                     new Vec3(1, 0, 0));
     public static final Quantity SHARE =
             Quantity.of("share", "Strength", Unit.NONE, 1, GAS)
-                    .hard(0, 10)
+                    .hard(0, 3)
                     .usual(0, 1)
                     .curve()
                     .words("none", "more")

@@ -150,7 +150,7 @@ public final class Source {
                                     + " body; hotter gas stays as it is. Zero keeps none.");
     public static final Quantity WARMING =
             Quantity.of("release.warming", "Warms each second by", Unit.KELVIN_PER_SECOND, 0, GAS)
-                    .hard(0, 1e6)
+                    .hard(0, 20_000)
                     .usual(50, 2000)
                     .curve()
                     .words("slowly", "at once")

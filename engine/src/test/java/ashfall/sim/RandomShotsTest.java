@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import ashfall.gas.GasFields;
 import ashfall.shot.Bounds;
+import ashfall.shot.Draught;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
@@ -37,7 +38,8 @@ class RandomShotsTest {
 
     /// Set by the test itself, so that shots stay small.
     private static final Set<String> OWN =
-            Set.of(Gas.SKETCH.key(), Gas.WORK.key(), Gas.FINAL.key());
+            // Up to 200 steps a frame only take their time.
+            Set.of(Gas.SKETCH.key(), Gas.WORK.key(), Gas.FINAL.key(), Gas.STEPS.key());
 
     private final Workers workers = new Workers(2);
 
@@ -117,13 +119,19 @@ class RandomShotsTest {
         for (int k = random.nextInt(3); k > 0; k--) {
             String obstacle = "body" + k;
             shot = shot.withObstacle(obstacle, Item.of(Obstacle.KIND));
-            stand(random, width, "obstacles." + obstacle + ".", settings);
+            Item body = Item.of(Obstacle.KIND);
+            stand(random, body, width, "obstacles." + obstacle + ".", settings);
         }
         if (random.nextInt(3) == 0) {
             Element now = shot.elements().get(name);
             Item thrown = Item.of(Source.CARRIERS);
             shot = shot.withElement(name, now.withSource("thrown", thrown));
             fling(random, width, path + "sources.thrown.", settings);
+        }
+        if (random.nextInt(3) == 0) {
+            Item draught = Item.of(Draught.KIND);
+            shot = shot.withDraught("side", draught);
+            stand(random, draught, width, "draughts.side.", settings);
         }
         return ShotFile.with(shot, settings);
     }
@@ -140,7 +148,8 @@ class RandomShotsTest {
     }
 
     /// A body of any form somewhere in or around the bounds; one in two moves.
-    private static void stand(Random random, double width, String path, List<String> settings) {
+    private static void stand(
+            Random random, Item item, double width, String path, List<String> settings) {
         List<String> forms = Shape.SHAPE.options();
         settings.add(path + "shape=" + forms.get(random.nextInt(forms.size())));
         settings.add(path + "centre=" + place(random, width));
@@ -152,7 +161,7 @@ class RandomShotsTest {
             settings.add(path + "path=[[0,0,0,0],[0.3," + place(random, width) + "]]");
             settings.add(path + "spin=0," + random.nextInt(2000) + ",0");
         }
-        pick(random, Item.of(Obstacle.KIND), path, settings);
+        pick(random, item, path, settings);
     }
 
     private static String place(Random random, double width) {
