@@ -86,7 +86,7 @@ public record Space(Vec3 from, Vec3 to) {
         filled.widen(2, wide);
         // Gas that rises as fast as fire of this height does is carried so far.
         double carried = Math.sqrt((top - bottom) / 9.81);
-        Vec3 wind = shot.air().get(Air.WIND);
+        Vec3 wind = shot.air().get(Air.WIND).times(shot.air().get(Air.WIND_SHARE).largest());
         filled.carry(0, wind.x() * carried);
         filled.carry(2, wind.z() * carried);
         return Optional.of(filled.rounded(grounded ? ground : Double.NaN));

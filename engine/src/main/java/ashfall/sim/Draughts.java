@@ -15,6 +15,7 @@ import java.util.List;
 
 /// The draughts of a shot: accelerations of `share(t) (push + |push| amount n)` with a smooth noise
 /// n of unit size that differs from place to place and changes with time, in a body or everywhere.
+/// They push what differs from still air, not the air that nobody sees.
 public record Draughts(List<One> all) {
     /// Octaves of noise seldom reach half of what they could.
     private static final double REACH = 2;
@@ -95,6 +96,12 @@ public record Draughts(List<One> all) {
                         .filter(item -> item.get(Draught.ON))
                         .map(One::of)
                         .toList());
+    }
+
+    /// Does any that the gas feels tell left from right?
+    boolean cross() {
+        return all.stream()
+                .anyMatch(d -> d.felt > 0 && (d.push.x() != 0 || d.noise > 0 || d.body != null));
     }
 
     public boolean isEmpty() {

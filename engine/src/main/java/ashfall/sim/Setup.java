@@ -270,6 +270,13 @@ public record Setup(
                             + Gas.ALIKE.key()
                             + " off");
         }
+        if (mirrored && Draughts.of(shot).cross()) {
+            throw new ShotException(
+                    "left and right cannot stay alike in a draught from the side, in one with noise"
+                            + " or in one that does not act everywhere: change it or switch "
+                            + Gas.ALIKE.key()
+                            + " off");
+        }
         List<SourceSettings> sources = new ArrayList<>();
         int place = 0;
         for (var source : element.sources().entrySet()) {

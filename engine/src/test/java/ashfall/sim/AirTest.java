@@ -2,6 +2,7 @@ package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.continuity.Feels;
@@ -9,6 +10,7 @@ import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -23,6 +25,8 @@ import java.util.List;
 
 /// Wind and draughts: what shows them, what they do, and who feels them.
 class AirTest {
+    private static final String BOX = "elements.box.";
+
     private static Shot shot(String... settings) {
         String json =
                 """
@@ -136,6 +140,25 @@ class AirTest {
             }
         }
         assertArrayEquals(smoke[0], smoke[1]);
+    }
+
+    /// What is computed on one side only must be alike on both.
+    @Test
+    void draughtFromTheSide_whereLeftAndRightAreAlike_isRefused() {
+        String alike = BOX + "alike=true";
+        String even = "\"noise\": {\"amount\": 0}";
+        for (String draught :
+                List.of(
+                        "\"push\": [1, 0, 0], " + even,
+                        "\"push\": [0, 0, 1], \"noise\": {\"amount\": 1}",
+                        "\"push\": [0, 0, 1], \"everywhere\": false, " + even)) {
+            Shot shot = draughty(draught, alike);
+            assertThrows(
+                    ShotException.class,
+                    () -> Setup.of(shot, shot.element("box"), Fineness.SKETCH));
+        }
+        Shot along = draughty("\"push\": [0, 0, 1], " + even, alike);
+        Setup.of(along, along.element("box"), Fineness.SKETCH);
     }
 
     /// Three forces are fine; the fourth on the same gas brings a hint, and nothing is refused.
