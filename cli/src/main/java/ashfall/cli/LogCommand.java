@@ -12,7 +12,11 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
 
 /// Prints the burn log of a firing.
 @Command(
@@ -71,7 +75,35 @@ final class LogCommand implements Runnable {
                                     e.substeps(),
                                     e.seconds()));
         }
+        whoBurned(record.log());
         CheckCommand.lookBack(record).forEach(f -> Output.out(spec).println(CheckCommand.line(f)));
         CheckCommand.stakes(record).forEach(s -> Output.out(spec).println(s.line()));
+    }
+
+    /// Whose heat it was, where that was told.
+    private void whoBurned(List<LogEntry> log) {
+        Map<String, Double> kilojoules = new LinkedHashMap<>();
+        for (LogEntry e : log) {
+            if (e.heatOfKw() != null) {
+                e.heatOfKw()
+                        .forEach(
+                                (source, kw) ->
+                                        kilojoules.merge(source, kw * e.gasSeconds(), Double::sum));
+            }
+        }
+        double all = kilojoules.values().stream().mapToDouble(v -> v).sum();
+        if (all > 0) {
+            String shares =
+                    kilojoules.entrySet().stream()
+                            .map(
+                                    s ->
+                                            String.format(
+                                                    Locale.ROOT,
+                                                    "%s %.1f %%",
+                                                    s.getKey(),
+                                                    100 * s.getValue() / all))
+                            .collect(Collectors.joining(", "));
+            Output.out(spec).println("who burned: " + shares + " of the heat");
+        }
     }
 }
