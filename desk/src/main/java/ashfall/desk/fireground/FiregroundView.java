@@ -143,6 +143,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     private void listen() {
         document.shotProperty().addListener((o, was, is) -> refresh());
+        document.shotProperty().addListener((o, was, is) -> readouts.sayMuted());
+        readouts.sayMuted();
         selection.pathProperty().addListener((o, was, is) -> refresh());
         runs.newsProperty().addListener((o, was, is) -> grow());
         runs.supersededProperty().addListener((o, was, is) -> words.ask());
@@ -467,7 +469,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void refreshWords() {
-        readouts.sayMuted();
         readouts.say(shownFrame(), drawn == null ? "" : drawn.problem());
         readouts.say(model.stakesProperty().get() ? runs.stakes() : List.of());
     }

@@ -40,6 +40,10 @@ final class Handles extends Pane {
     private final Document document;
     private final Supplier<View> view;
     private final List<Handle> handles = new ArrayList<>();
+
+    /// The handle that is pressed, or null.
+    private Handle taken;
+
     private final List<SideWord> words = new ArrayList<>();
     private String path = "";
     private double seconds;
@@ -165,16 +169,21 @@ final class Handles extends Pane {
             pressX = e.getSceneX();
             pressY = e.getSceneY();
             pressed = document.shot().items().get(path);
+            taken = this;
             document.draggingProperty().set(true);
             e.consume();
         }
 
+        /// What was pressed is what is dragged, even where another handle comes under the pointer.
         private void drag(MouseEvent e) {
-            moved(e.getSceneX() - pressX, e.getSceneY() - pressY);
+            if (taken != null) {
+                taken.moved(e.getSceneX() - taken.pressX, e.getSceneY() - taken.pressY);
+            }
             e.consume();
         }
 
         private void release(MouseEvent e) {
+            taken = null;
             document.draggingProperty().set(false);
             e.consume();
         }
