@@ -12,8 +12,8 @@ public enum Starter {
     FIREBALL("fireball", "petrol", 8, "across at its largest"),
     PUFF("hot smoke", "kerosene", 2, "across the puff");
 
-    /// Heat of a square metre of burning surface, kW: a wood crib, a pool of oil, a diffusion
-    /// burner of gas (SFPE Handbook 2016, table 26.21 and chapter 40).
+    /// Heat of a square metre of burning surface, kW: round figures for a wood crib, a pool of oil,
+    /// a gas burner and a wick.
     private static final double WOOD = 900;
 
     private static final double OIL = 1700;
