@@ -139,7 +139,7 @@ public final class Continuity {
         String below = ".sources." + name;
         Vec3 from = element.bounds().get(Bounds.FROM);
         Vec3 to = element.bounds().get(Bounds.TO);
-        SourceSettings settings = SourceSettings.of(name, source, 0, 0, 1, 0, null);
+        SourceSettings settings = SourceSettings.alone(name, source);
         Body body = settings.body();
         Vec3[] room = body.room(0, Stakes.lastSecond(shot));
         for (int axis = 0; axis < 3; axis++) {

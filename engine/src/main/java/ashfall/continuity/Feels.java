@@ -12,7 +12,6 @@ import ashfall.shot.Source;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 
 /// Who feels what: the forces of a shot against the gas and the carriers of an element.
@@ -21,6 +20,9 @@ public final class Feels {
     private static final int FEW = 3;
 
     private static final String GRAVITY = "gravity";
+    private static final String WIND = "wind";
+    private static final String EDDIES = "eddies";
+    private static final String CURLS = "curls";
 
     /// How much of a force a thing feels.
     ///
@@ -32,9 +34,14 @@ public final class Feels {
     private final Shot shot;
     private final String path;
     private final Element element;
-    private final List<String> forces = new ArrayList<>();
+    private final List<Force> forces = new ArrayList<>();
     private final List<String> things = new ArrayList<>();
     private final List<Crossing> crossings = new ArrayList<>();
+
+    /// What acts.
+    ///
+    /// @param draught the item where it is one; null for what the air and gravity do
+    private record Force(String name, Item draught) {}
 
     private Feels(Shot shot, String elementName) {
         this.shot = shot;
@@ -50,7 +57,7 @@ public final class Feels {
 
     /// Gravity, and what acts in the shot besides.
     public List<String> forces() {
-        return List.copyOf(forces);
+        return forces.stream().map(Force::name).toList();
     }
 
     /// The gas, then the sets of carriers.
@@ -58,28 +65,26 @@ public final class Feels {
         return List.copyOf(things);
     }
 
-    public Crossing crossing(String force, String thing) {
-        return crossings.stream()
-                .filter(c -> c.force.equals(force) && c.thing.equals(thing))
-                .findFirst()
-                .orElseThrow();
+    /// All crossings: of the first thing with each force, then of the next.
+    public List<Crossing> crossings() {
+        return List.copyOf(crossings);
     }
 
     /// A hint where many forces act on one thing.
     public Optional<String> hint() {
-        for (String thing : things) {
+        for (int k = 0; k < things.size(); k++) {
+            // Gravity, the first, is always there.
             List<String> felt =
-                    crossings.stream()
-                            .filter(c -> c.thing.equals(thing) && c.share > 0)
+                    crossings.subList(k * forces.size() + 1, (k + 1) * forces.size()).stream()
+                            .filter(c -> c.share > 0)
                             .map(Crossing::force)
-                            .filter(force -> !force.equals(GRAVITY))
                             .toList();
             if (felt.size() > FEW) {
                 return Optional.of(
                         String.format(
                                 "%d forces act on %s (%s); few and small ones are easier to tell"
                                         + " apart, so switch one off and look whether it is missed",
-                                felt.size(), thing, String.join(", ", felt)));
+                                felt.size(), things.get(k), String.join(", ", felt)));
             }
         }
         return Optional.empty();
@@ -87,60 +92,59 @@ public final class Feels {
 
     private void find() {
         Item air = shot.air();
-        boolean windy = air.get(Air.WIND).length() > 0 || air.get(Air.GUSTS).largest() > 0;
-        boolean stirred = air.get(Air.STIR_SPEED).largest() > 0;
-        boolean curls = element.gas().number(Gas.VORTICITY) > 0;
-        forces.add(GRAVITY);
-        addIf(windy, "wind");
-        addIf(stirred, "eddies");
-        addIf(curls, "curls");
-        shot.draughts().forEach((name, item) -> addIf(item.get(Draught.ON), name));
-        String gas = "gas";
-        things.add(gas);
-        for (String force : forces) {
-            boolean set = shot.draughts().containsKey(force);
-            if (force.equals(GRAVITY)) {
-                cross(force, gas, path, element.gas(), Gas.LIFT);
-            } else if (set) {
-                cross(force, gas, "draughts." + force, shot.draughts().get(force), Draught.FELT);
+        forces.add(new Force(GRAVITY, null));
+        boolean windy = air.get(Air.WIND).length() > 0 && air.get(Air.WIND_SHARE).largest() > 0;
+        addIf(windy || air.get(Air.GUSTS).largest() > 0, new Force(WIND, null));
+        addIf(air.get(Air.STIR_SPEED).largest() > 0, new Force(EDDIES, null));
+        addIf(element.gas().number(Gas.VORTICITY) > 0, new Force(CURLS, null));
+        shot.draughts().forEach((name, item) -> addIf(item.get(Draught.ON), new Force(name, item)));
+        things.add("gas");
+        for (Force force : forces) {
+            if (force.draught != null) {
+                cross(force, "gas", "draughts." + force.name, force.draught, Draught.FELT);
+            } else if (force.name.equals(GRAVITY)) {
+                cross(force, "gas", path, element.gas(), Gas.LIFT);
             } else {
-                crossings.add(new Crossing(force, gas, 1, path, null));
+                crossings.add(new Crossing(force.name, "gas", 1, path, null));
             }
         }
-        element.sources().entrySet().stream()
-                .filter(s -> s.getValue().kind().equals(Source.CARRIERS))
-                .forEach(this::addCarriers);
+        element.sources()
+                .forEach(
+                        (name, item) -> {
+                            if (item.kind().equals(Source.CARRIERS)) {
+                                things.add(name);
+                                forces.forEach(force -> crossCarriers(force, name, item));
+                            }
+                        });
     }
 
-    private void addIf(boolean acts, String force) {
+    private void addIf(boolean acts, Force force) {
         if (acts) {
             forces.add(force);
         }
     }
 
-    private void cross(String force, String thing, String at, Item item, Quantity param) {
-        crossings.add(new Crossing(force, thing, item.number(param), at, param));
+    private void cross(Force force, String thing, String at, Item item, Quantity param) {
+        crossings.add(new Crossing(force.name, thing, item.number(param), at, param));
     }
 
-    private void addCarriers(Map.Entry<String, Item> source) {
-        String name = source.getKey();
-        Item item = source.getValue();
+    private void crossCarriers(Force force, String name, Item item) {
         String at = path + ".sources." + name;
-        things.add(name);
-        for (String force : forces) {
-            // Wind takes along only what the air holds back.
-            boolean free = force.equals("wind") && item.number(Carrier.TERMINAL) == 0;
-            if (free || force.equals("curls")) {
-                crossings.add(new Crossing(force, name, 0, at, null));
-            } else {
-                Quantity param =
-                        switch (force) {
-                            case GRAVITY -> Carrier.GRAVITY;
-                            case "wind" -> Carrier.FEELS_WIND;
-                            case "eddies" -> Carrier.FEELS_EDDIES;
-                            default -> Carrier.FEELS_DRAUGHTS;
-                        };
-                cross(force, name, at, item, param);
+        if (force.draught != null) {
+            cross(force, name, at, item, Carrier.FEELS_DRAUGHTS);
+            return;
+        }
+        switch (force.name) {
+            case GRAVITY -> cross(force, name, at, item, Carrier.GRAVITY);
+            case EDDIES -> cross(force, name, at, item, Carrier.FEELS_EDDIES);
+            default -> {
+                // Wind takes along only what the air holds back; curls are the gas's own.
+                boolean blown = force.name.equals(WIND) && item.number(Carrier.TERMINAL) > 0;
+                if (blown) {
+                    cross(force, name, at, item, Carrier.FEELS_WIND);
+                } else {
+                    crossings.add(new Crossing(force.name, name, 0, at, null));
+                }
             }
         }
     }

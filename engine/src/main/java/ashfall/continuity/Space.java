@@ -50,8 +50,7 @@ public record Space(Vec3 from, Vec3 to) {
             if (!entry.getValue().get(Source.ON)) {
                 continue;
             }
-            SourceSettings s =
-                    SourceSettings.of(entry.getKey(), entry.getValue(), 0, 0, 1, 0, null);
+            SourceSettings s = SourceSettings.alone(entry.getKey(), entry.getValue());
             Vec3[] room = s.body().room(0, Stakes.lastSecond(shot));
             for (int axis = 0; axis < 3; axis++) {
                 filled.add(axis, room[0].get(axis), room[1].get(axis));

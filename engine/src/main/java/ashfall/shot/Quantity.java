@@ -112,6 +112,13 @@ public record Quantity(
         return unit.parse(node.asText());
     }
 
+    /// Reads a number in range, with or without a unit.
+    ///
+    /// @throws IllegalArgumentException with what would be right
+    public double parse(String text) {
+        return checked(unit.parse(text));
+    }
+
     private double checked(double value) {
         if (!(value >= least && value <= most)) {
             throw new IllegalArgumentException(

@@ -229,6 +229,11 @@ public record SourceSettings(
         return patches.differInWarmth() || patches.inverted() || patches.share().least() < 1;
     }
 
+    /// A source alone, where only its shape and its times are asked for.
+    public static SourceSettings alone(String name, Item item) {
+        return of(name, item, 0, 0, 1, 0, null);
+    }
+
     /// The source of an element as its dials are set, with the seed that it has there.
     public static SourceSettings of(String name, Element element) {
         long place = List.copyOf(element.sources().keySet()).indexOf(name) + 1;

@@ -41,11 +41,17 @@ public final class Specks {
         return life;
     }
 
-    /// Where a speck is at a time, m, and as a fourth number how much of its life is over.
-    public void at(int speck, double seconds, double[] out) {
+    /// Where a speck is at a time of its own clock, in air as it is at a time of the shot: whatever
+    /// is shown stands still, they go on.
+    ///
+    /// @param clock s, of which they are born and go
+    /// @param seconds shot time of the air that they go in at that time
+    /// @param out seven numbers: its place in m, how much of its life is over, and its place a
+    ///     twelfth of its life before
+    public void at(int speck, double clock, double seconds, double[] out) {
         double phase = life * Seeded.unit(SEED, speck, 0, 0);
-        long turn = (long) Math.floor((seconds + phase) / life);
-        double born = turn * life - phase;
+        long turn = (long) Math.floor((clock + phase) / life);
+        double age = clock + phase - turn * life;
         double[] v = new double[3];
         double[] air = new double[3];
         double[] pull = new double[3];
@@ -54,19 +60,25 @@ public final class Specks {
             out[axis] = from.get(axis) + place * size.get(axis);
         }
         double dt = life / STEPS;
-        for (double t = born; t < seconds - 1e-9; t += dt) {
-            double step = Math.min(dt, seconds - t);
-            wind.at(t, out[1], air);
+        int whole = (int) Math.floor(age / dt);
+        double odd = age - whole * dt;
+        // The odd step comes first, so that the last is whole and begins where the tail does.
+        for (int k = 0; k <= whole; k++) {
+            double t = k == 0 ? 0 : odd + (k - 1) * dt;
+            double step = k == 0 ? odd : dt;
+            System.arraycopy(out, 0, out, 4, 3);
+            double now = seconds - age + t;
+            wind.at(now, out[1], air);
             pull[0] = 0;
             pull[1] = 0;
             pull[2] = 0;
-            draughts.addAt(t, out[0], out[1], out[2], pull);
+            draughts.addAt(now, out[0], out[1], out[2], pull);
             for (int axis = 0; axis < 3; axis++) {
                 double before = v[axis];
                 v[axis] += pull[axis] * step;
                 out[axis] += (air[axis] + 0.5 * (before + v[axis])) * step;
             }
         }
-        out[3] = (seconds - born) / life;
+        out[3] = age / life;
     }
 }

@@ -56,13 +56,13 @@ class AirTest {
         Shot shot = shot("air.wind=" + 6 * Math.cos(a) + ",0," + 6 * Math.sin(a));
         Specks specks = new Specks(shot, new Vec3(-2, 0, -2), new Vec3(2, 4, 2));
         assertTrue(specks.isMoving());
-        double[] was = new double[4];
-        double[] is = new double[4];
+        double[] was = new double[7];
+        double[] is = new double[7];
         int seen = 0;
         for (int i = 0; i < 300; i++) {
             double dt = 0.25 * specks.life();
-            specks.at(i, 1, was);
-            specks.at(i, 1 + dt, is);
+            specks.at(i, 1, 1, was);
+            specks.at(i, 1 + dt, 1 + dt, is);
             if (is[3] > was[3]) {
                 seen++;
                 assertEquals(6 * Math.cos(a) * dt, is[0] - was[0], 1e-6);
@@ -71,6 +71,21 @@ class AirTest {
             }
         }
         assertTrue(seen > 200, "most live on: " + seen);
+    }
+
+    /// A gust at its cue is seen at its cue, whenever specks are looked at.
+    @Test
+    void specks_goInTheAirOfTheTimeShown() {
+        Shot shot = shot("air.wind=6,0,0", "air.wind.share={\"curve\":[[9,0],[10,1]]}");
+        Specks specks = new Specks(shot, new Vec3(-2, 0, -2), new Vec3(2, 4, 2));
+        double[] out = new double[7];
+        for (int i = 0; i < 50; i++) {
+            specks.at(i, 100, 5, out);
+            assertEquals(0, out[0] - out[4], 1e-9, "before the gust");
+            specks.at(i, 100, 12, out);
+            double way = 6 * specks.life() * Math.min(out[3], 1 / 12.0);
+            assertEquals(way, out[0] - out[4], 1e-6, "in the gust");
+        }
     }
 
     private static double[] smoke(Simulation s) {

@@ -285,14 +285,9 @@ class ObstacleTest {
                 0.5,
                 Obstacles.of(shot)
                         .shareOf(
-                                SourceSettings.of(
+                                SourceSettings.alone(
                                                 "smoke",
-                                                shot.items().get(ELEMENT + ".sources.smoke"),
-                                                0,
-                                                0,
-                                                1,
-                                                0,
-                                                null)
+                                                shot.items().get(ELEMENT + ".sources.smoke"))
                                         .body(),
                                 0),
                 0.01);

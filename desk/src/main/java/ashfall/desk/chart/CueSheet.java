@@ -88,7 +88,7 @@ final class CueSheet extends ScrollPane {
                 .ifPresent(row -> sheet.taken.set((ReleaseRow) row));
     }
 
-    void showFigures(TimeAxis axis) {
+    private void showFigures(TimeAxis axis) {
         for (int i = 0; i < rows.size(); i++) {
             Label figure = rowFigures.get(i);
             figure.setText(figure(rows.get(i), axis));

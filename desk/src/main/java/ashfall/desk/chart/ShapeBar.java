@@ -1,31 +1,30 @@
 package ashfall.desk.chart;
 
+import ashfall.desk.kit.ValueField;
 import ashfall.shot.Curve;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Quantity;
 import ashfall.shot.ReadyShape;
 import ashfall.shot.Unit;
 
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
-import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 
+import java.util.List;
 import java.util.Locale;
-import java.util.function.DoubleFunction;
 
 /// Four numbers of the curve that is taken in the cue sheet - when it starts, how long it lasts,
 /// its peak and its tail - and ready shapes for it. They read and change whatever curve it is.
 final class ShapeBar extends HBox {
-    private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
-
     /// Seconds that a ready shape lasts in place of a steady value.
     private static final double LASTS = 0.4;
+
+    private static final double MOST_WORDS = 240;
 
     /// Pixels of a field.
     private static final double WIDE = 68;
@@ -35,11 +34,16 @@ final class ShapeBar extends HBox {
 
     private final Sheet sheet;
     private final Label name = new Label();
+
+    /// Says why a text cannot be taken.
+    private final Label problem = new Label();
+
+    private final MenuItem paste = new MenuItem("Paste curve");
     private final MenuButton shapes = new MenuButton("Shape");
-    private final TextField starts = field("starts", "When the curve starts", this::start);
-    private final TextField lasts = field("lasts", "How long it lasts, first to last", this::last);
-    private final TextField peak = field("peak", "Its largest value", this::scale);
-    private final TextField tail = field("tail", "Its last value, which stays", this::tail);
+    private final ValueField starts = field("starts", "When the curve starts", this::start);
+    private final ValueField lasts = field("lasts", "How long it lasts, first to last", this::last);
+    private final ValueField peak = field("peak", "Its largest value", this::scale);
+    private final ValueField tail = field("tail", "Its last value, which stays", this::tail);
     private ReleaseRow shown;
     private Curve copied;
 
@@ -52,8 +56,13 @@ final class ShapeBar extends HBox {
         name.setId("shape-of");
         shapes.setId("curve-shape");
         shapes.setTooltip(new Tooltip("Ready shapes over time; they stay ordinary curves"));
+        paste.setId("shape-paste");
+        paste.setDisable(true);
+        paste.setOnAction(e -> paste());
+        problem.setMaxWidth(MOST_WORDS);
         getChildren()
                 .addAll(
+                        problem,
                         name,
                         shapes,
                         new Label("from"),
@@ -73,28 +82,19 @@ final class ShapeBar extends HBox {
         Curve of(Curve curve, String text);
     }
 
-    private TextField field(String id, String words, Change change) {
-        TextField field = new TextField();
-        field.setId("curve-" + id);
-        field.getStyleClass().add("value-field");
+    private ValueField field(String id, String words, Change change) {
+        ValueField field =
+                new ValueField(
+                        "curve-" + id,
+                        problem,
+                        text -> {
+                            if (shown != null && shown.item() != null) {
+                                shown.put(change.of(shown.curve(), text));
+                            }
+                        });
         field.setPrefWidth(WIDE);
         field.setMinWidth(WIDE);
-        Tooltip tip = new Tooltip(words);
-        field.setTooltip(tip);
-        field.setOnAction(
-                e -> {
-                    try {
-                        shown.put(change.of(shown.curve(), field.getText()));
-                        field.pseudoClassStateChanged(WRONG, false);
-                        tip.setText(words);
-                        show();
-                        field.selectAll();
-                    } catch (IllegalArgumentException wrong) {
-                        field.pseudoClassStateChanged(WRONG, true);
-                        tip.setText(wrong.getMessage());
-                    }
-                });
-        field.focusedProperty().addListener((o, was, is) -> show());
+        field.field().setTooltip(new Tooltip(words));
         return field;
     }
 
@@ -115,12 +115,12 @@ final class ShapeBar extends HBox {
     }
 
     private Curve scale(Curve curve, String text) {
-        double value = shown.param().unit().parse(text);
+        double value = shown.param().parse(text);
         return curve.largest() == 0 ? Curve.constant(value) : curve.times(value / curve.largest());
     }
 
     private Curve tail(Curve curve, String text) {
-        double value = shown.param().unit().parse(text);
+        double value = shown.param().parse(text);
         var points = curve.points();
         Curve.Point end = points.getLast();
         points.set(points.size() - 1, new Curve.Point(end.seconds(), value, end.eased()));
@@ -137,6 +137,8 @@ final class ShapeBar extends HBox {
             return;
         }
         if (row != shown) {
+            // What was typed for another curve is not for this one.
+            List.of(starts, lasts, peak, tail).forEach(ValueField::giveUp);
             shown = row;
             shapes.getItems().clear();
             for (ReadyShape shape : ReadyShape.of(row.param())) {
@@ -144,26 +146,22 @@ final class ShapeBar extends HBox {
                         .setOnAction(e -> apply(shape));
             }
             shapes.getItems().add(new SeparatorMenuItem());
-            item("shape-copy", "Copy curve").setOnAction(e -> copied = shown.curve());
-            item("shape-paste", "Paste curve").setOnAction(e -> paste());
+            item("shape-copy", "Copy curve").setOnAction(e -> copy());
+            shapes.getItems().add(paste);
         }
         Curve curve = row.curve();
         name.setText(row.itemName() + " " + row.what());
         boolean constant = curve.isConstant();
-        write(starts, constant, curve, c -> Unit.SECOND.figure(curve.time(0), 4));
-        write(lasts, constant, curve, c -> Unit.SECOND.figure(curve.length(), 4));
+        write(starts, constant, Unit.SECOND.figure(curve.time(0), 4));
+        write(lasts, constant, Unit.SECOND.figure(curve.length(), 4));
         Unit unit = row.param().unit();
-        write(peak, false, curve, c -> unit.figure(curve.largest(), 4));
-        write(tail, constant, curve, c -> unit.figure(curve.value(curve.size() - 1), 4));
+        write(peak, false, unit.figure(curve.largest(), 4));
+        write(tail, constant, unit.figure(curve.value(curve.size() - 1), 4));
     }
 
-    private static void write(
-            TextField field, boolean off, Curve curve, DoubleFunction<String> text) {
-        field.setDisable(off);
-        if (!field.isFocused() || off) {
-            field.setText(off ? "" : text.apply(curve.largest()));
-            field.pseudoClassStateChanged(WRONG, false);
-        }
+    private static void write(ValueField field, boolean off, String text) {
+        field.field().setDisable(off);
+        field.show(off ? "" : text);
     }
 
     private MenuItem item(String id, String label) {
@@ -190,12 +188,13 @@ final class ShapeBar extends HBox {
                         low));
     }
 
+    private void copy() {
+        copied = shown.curve();
+        paste.setDisable(false);
+    }
+
     /// The curve that was copied; what does not fit the quantity keeps its shape, at its peak.
     private void paste() {
-        if (copied == null) {
-            name.setText("no curve was copied");
-            return;
-        }
         double largest = copied.largest();
         boolean fits = largest <= shown.param().most();
         shown.put(fits ? copied : copied.times(shown.curve().largest() / largest));

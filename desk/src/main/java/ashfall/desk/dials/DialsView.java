@@ -107,7 +107,9 @@ public final class DialsView extends VBox {
         }
         if (item != null) {
             shares.show(path);
-            feels.show(runs.elementProperty().get());
+            if (item.kind().equals(Air.KIND)) {
+                feels.show(runs.elementProperty().get());
+            }
             dials.forEach(dial -> dial.show(item));
         }
     }

@@ -1,6 +1,7 @@
 package ashfall.desk.dials;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.ValueField;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 

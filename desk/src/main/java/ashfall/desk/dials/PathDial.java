@@ -2,6 +2,7 @@ package ashfall.desk.dials;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Glyph;
+import ashfall.desk.kit.ValueField;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;

@@ -3,6 +3,7 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.kit.Tokens;
+import ashfall.desk.kit.ValueField;
 import ashfall.shot.Burn;
 import ashfall.shot.Curve;
 import ashfall.shot.FrameRate;

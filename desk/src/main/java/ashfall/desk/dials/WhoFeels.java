@@ -2,7 +2,9 @@ package ashfall.desk.dials;
 
 import ashfall.continuity.Feels;
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.ValueField;
 import ashfall.shot.Curve;
+import ashfall.shot.Quantity;
 import ashfall.shot.Unit;
 
 import javafx.scene.Node;
@@ -10,6 +12,9 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
+
+import java.util.ArrayList;
+import java.util.List;
 
 /// Who feels what: each force against the gas and the carriers, as shares that can be typed, with a
 /// hint where many act on one.
@@ -21,6 +26,15 @@ final class WhoFeels extends VBox {
     private final GridPane grid = new GridPane();
     private final Label hint = new Label();
     private final Label problem = new Label();
+    private final List<Node> cells = new ArrayList<>();
+    private List<Place> built = List.of();
+
+    /// A crossing, whatever its share.
+    private record Place(String force, String thing, String path, Quantity param) {
+        static Place of(Feels.Crossing c) {
+            return new Place(c.force(), c.thing(), c.path(), c.param());
+        }
+    }
 
     WhoFeels(Document document) {
         super(4);
@@ -48,43 +62,59 @@ final class WhoFeels extends VBox {
         boolean there = element != null && document.shot().elements().containsKey(element);
         setVisible(there);
         setManaged(there);
-        grid.getChildren().clear();
-        hint.setText("");
         if (!there) {
+            hint.setText("");
             return;
         }
         Feels feels = Feels.of(document.shot(), element);
+        hint.setText(feels.hint().orElse(""));
+        List<Place> places = feels.crossings().stream().map(Place::of).toList();
+        if (!places.equals(built)) {
+            built = places;
+            build(feels);
+        }
+        for (int i = 0; i < cells.size(); i++) {
+            double share = feels.crossings().get(i).share();
+            String text = Unit.number(100 * share, 3) + " %";
+            switch (cells.get(i)) {
+                case ValueField field -> field.show(text);
+                case Label fixed -> fixed.setText(text);
+                default -> throw new IllegalStateException("a cell is a field or a label");
+            }
+            cells.get(i).setOpacity(share == 0 ? 0.5 : 1);
+        }
+    }
+
+    private void build(Feels feels) {
+        grid.getChildren().clear();
+        cells.clear();
+        int rows = feels.forces().size();
         for (int column = 0; column < feels.things().size(); column++) {
             Label name = new Label(feels.things().get(column));
             name.getStyleClass().add("gutter-name");
             grid.add(name, column + 1, 0);
-        }
-        for (int row = 0; row < feels.forces().size(); row++) {
-            String force = feels.forces().get(row);
-            grid.add(new Label(force), 0, row + 1);
-            for (int column = 0; column < feels.things().size(); column++) {
-                Feels.Crossing crossing = feels.crossing(force, feels.things().get(column));
-                grid.add(cell(crossing), column + 1, row + 1);
+            for (int row = 0; row < rows; row++) {
+                Node cell = cell(feels.crossings().get(column * rows + row));
+                cells.add(cell);
+                grid.add(cell, column + 1, row + 1);
             }
         }
-        hint.setText(feels.hint().orElse(""));
+        for (int row = 0; row < rows; row++) {
+            grid.add(new Label(feels.forces().get(row)), 0, row + 1);
+        }
     }
 
     private Node cell(Feels.Crossing crossing) {
-        String text = Unit.number(100 * crossing.share(), 3) + " %";
         String id = "feels-" + crossing.thing() + "-" + crossing.force();
         if (crossing.param() == null) {
-            Label fixed = new Label(text);
+            Label fixed = new Label();
             fixed.setId(id);
-            fixed.setDisable(crossing.share() == 0);
             fixed.getStyleClass().add("figure");
             return fixed;
         }
         ValueField field = new ValueField(id, problem, typed -> take(crossing, typed));
         field.setPrefWidth(WIDE);
         field.field().setTooltip(new Tooltip(crossing.param().words().does()));
-        field.show(text);
-        field.setOpacity(crossing.share() == 0 ? 0.5 : 1);
         return field;
     }
 

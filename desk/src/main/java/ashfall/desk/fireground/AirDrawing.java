@@ -21,9 +21,6 @@ final class AirDrawing {
     private static final int SPECKS = 420;
     private static final double NEAR = 0.01;
 
-    /// s of the way that is drawn behind a speck, over its life.
-    private static final double TAIL = 0.08;
-
     /// m/s² that make an arrow as long as it gets.
     private static final double STRONG = 10;
 
@@ -46,11 +43,11 @@ final class AirDrawing {
 
     /// @param from lower corner of the bounds, m
     /// @param to upper corner
-    /// @param seconds time of the specks
-    void draw(Shot shot, Vec3 from, Vec3 to, double seconds) {
-        Specks specks = new Specks(shot, from, to);
+    /// @param clock time by which the specks go, s
+    /// @param seconds shot time
+    void draw(Shot shot, Specks specks, Vec3 from, Vec3 to, double clock, double seconds) {
         if (specks.isMoving()) {
-            drawSpecks(specks, seconds);
+            drawSpecks(specks, clock, seconds);
         }
         Vec3 size = to.minus(from);
         double longest = 0.3 * Math.max(size.x(), size.z());
@@ -105,19 +102,16 @@ final class AirDrawing {
         }
     }
 
-    private void drawSpecks(Specks specks, double seconds) {
-        double[] head = new double[4];
-        double[] tail = new double[4];
+    private void drawSpecks(Specks specks, double clock, double seconds) {
+        double[] s = new double[7];
         g.setLineWidth(1.2);
         for (int i = 0; i < SPECKS; i++) {
-            specks.at(i, seconds, head);
-            double back = Math.min(TAIL, head[3]) * specks.life();
-            specks.at(i, seconds - 0.999 * back, tail);
-            double[] p = view.project(new Vec3(head[0], head[1], head[2]), columns, rows);
-            double[] q = view.project(new Vec3(tail[0], tail[1], tail[2]), columns, rows);
+            specks.at(i, clock, seconds, s);
+            double[] p = view.project(new Vec3(s[0], s[1], s[2]), columns, rows);
+            double[] q = view.project(new Vec3(s[4], s[5], s[6]), columns, rows);
             if (p[2] > NEAR && q[2] > NEAR) {
                 // They come and go softly.
-                double bright = Math.min(1, 6 * Math.min(head[3], 1 - head[3]));
+                double bright = Math.min(1, 6 * Math.min(s[3], 1 - s[3]));
                 g.setStroke(Tokens.colour("bone", 0.75 * bright));
                 g.strokeLine(q[0], q[1], p[0], p[1]);
             }

@@ -16,6 +16,7 @@ import ashfall.shot.Route;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
+import ashfall.sim.Specks;
 
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -47,7 +48,7 @@ final class Overlay extends Canvas {
     /// @param chosen path of the chosen item, or null
     /// @param slice or null
     /// @param air the shot whose wind and draughts are shown, or null
-    /// @param airSeconds time of its specks
+    /// @param clock time by which its specks go, s
     record Scene(
             View view,
             Vec3 from,
@@ -61,9 +62,15 @@ final class Overlay extends Canvas {
             List<Streak> streaks,
             Slice slice,
             Shot air,
-            double airSeconds) {}
+            double clock) {}
 
     private Scene scene;
+
+    /// What the specks belong to.
+    private record Blown(Shot shot, Vec3 from, Vec3 to) {}
+
+    private Blown blown;
+    private Specks specks;
 
     Overlay() {
         setMouseTransparent(true);
@@ -83,8 +90,13 @@ final class Overlay extends Canvas {
         }
         drawStreaks(g);
         if (scene.air != null) {
+            Blown now = new Blown(scene.air, scene.from, scene.to);
+            if (!now.equals(blown)) {
+                blown = now;
+                specks = new Specks(scene.air, scene.from, scene.to);
+            }
             new AirDrawing(g, scene.view, (int) getWidth(), (int) getHeight())
-                    .draw(scene.air, scene.from, scene.to, scene.airSeconds);
+                    .draw(scene.air, specks, scene.from, scene.to, scene.clock, scene.seconds);
         }
         scene.carriers.forEach(
                 (path, carriers) ->

@@ -90,12 +90,17 @@ final class StartCard extends VBox {
         problem.setText("");
     }
 
-    /// Lights a fire in place of the empty shot: one edit, that can be undone.
+    /// Lights a fire in the empty shot: one edit, that can be undone. What stands there stays.
     private void light() {
         try {
+            Shot bare = document.shot();
             Shot lit = starter.make(Unit.METRE.parse(size.getText()));
             problem.setText("");
-            document.arrange("Light a " + starter.label(), lit.withName(document.shot().name()));
+            document.arrange(
+                    "Light a " + starter.label(),
+                    lit.withName(bare.name())
+                            .withObstacles(bare.obstacles())
+                            .withDraughts(bare.draughts()));
         } catch (NumberFormatException | ShotException e) {
             problem.setText(e.getMessage());
         }

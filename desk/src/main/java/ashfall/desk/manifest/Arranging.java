@@ -22,8 +22,8 @@ import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
 import ashfall.sim.Meetings;
 
+import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -52,7 +52,7 @@ public final class Arranging {
 
     private final Document document;
 
-    /// Names of the sources that were on before one was left alone.
+    /// Paths of the sources that were on before one was left alone, and of that one.
     private Set<String> beforeSolo = Set.of();
 
     public Arranging(Document document) {
@@ -190,23 +190,33 @@ public final class Arranging {
         boolean alone =
                 sources.entrySet().stream()
                         .allMatch(s -> s.getValue().get(Source.ON) == s.getKey().equals(own));
-        Set<String> on = alone ? beforeSolo : Set.of(own);
-        if (!alone) {
-            beforeSolo = new LinkedHashSet<>(sources.keySet());
-            beforeSolo.removeIf(name -> !sources.get(name).get(Source.ON));
+        Set<String> on;
+        if (alone) {
+            // What was remembered may be of another element, or of another shot.
+            on = beforeSolo.contains(path) ? beforeSolo : null;
+        } else {
+            beforeSolo = new HashSet<>();
+            for (var source : sources.entrySet()) {
+                if (source.getValue().get(Source.ON)) {
+                    beforeSolo.add(renamed(path, source.getKey()));
+                }
+            }
+            beforeSolo.add(path);
+            on = Set.of(path);
         }
         Map<String, Item> to = new LinkedHashMap<>();
-        sources.forEach(
-                (name, item) -> {
-                    boolean lit = on.isEmpty() || on.contains(name);
-                    to.put(renamed(path, name), item.with(Source.ON, lit));
-                });
+        for (var source : sources.entrySet()) {
+            String at = renamed(path, source.getKey());
+            boolean lit = on == null || on.contains(at);
+            to.put(at, source.getValue().with(Source.ON, lit));
+        }
         document.edit(Edit.Items.of(alone ? "End solo" : "Solo " + own, shot, to));
     }
 
     /// When things of the shot that move meet others: seconds by words, "flare meets wall".
-    public Map<String, Double> meetings() {
-        Shot shot = document.shot();
+    ///
+    /// Takes its time; on any thread.
+    static Map<String, Double> meetings(Shot shot) {
         Map<String, Item> shapes = new LinkedHashMap<>(shot.items());
         shapes.values()
                 .removeIf(item -> !Shape.isHad(item.kind()) || item.kind().equals(Draught.KIND));
@@ -233,12 +243,16 @@ public final class Arranging {
         return all;
     }
 
-    /// Lets all that an item does over time start at a time.
+    /// Lets all that a source gives over time start at a time; its way stays as it is.
     public void startAt(String path, double seconds, String when) {
         Shot shot = document.shot();
         Item item = shot.items().get(path);
-        Item moved = Timing.later(item, seconds - Timing.start(item));
-        if (moved.equals(item)) {
+        double start = Timing.start(item.without(Shape.PATH));
+        Item moved = Timing.later(item, seconds - start);
+        if (item.values().containsKey(Shape.PATH)) {
+            moved = moved.with(Shape.PATH, item.get(Shape.PATH));
+        }
+        if (moved.equals(item) && start == 0 && seconds != 0) {
             // It gives steadily: from then on.
             moved =
                     item.with(Source.LIMITED, true)

@@ -13,6 +13,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Unit;
 
+import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -405,24 +406,30 @@ public final class ManifestView extends VBox {
 
         /// What may meet what, with the time when it does.
         private void meetings(Menu menu) {
+            MenuItem looking = new MenuItem("looking ...");
+            looking.setDisable(true);
+            menu.getItems().add(looking);
             Shot shot = document.shot();
-            arranging
-                    .meetings()
-                    .forEach(
-                            (words, seconds) -> {
-                                MenuItem item =
-                                        new MenuItem(words + ", " + Unit.SECOND.figure(seconds, 3));
-                                item.setMnemonicParsing(false);
-                                item.setId("meets-" + words.replace(' ', '-'));
-                                item.setOnAction(e -> arranging.startAt(path, seconds, words));
-                                menu.getItems().add(item);
+            Thread.ofVirtual()
+                    .start(
+                            () -> {
+                                Map<String, Double> found = Arranging.meetings(shot);
+                                Platform.runLater(() -> fill(menu, found));
                             });
+        }
+
+        private void fill(Menu menu, Map<String, Double> found) {
+            menu.getItems().clear();
+            found.forEach(
+                    (words, seconds) -> {
+                        MenuItem item = new MenuItem(words + ", " + Unit.SECOND.figure(seconds, 3));
+                        item.setMnemonicParsing(false);
+                        item.setId("meets-" + words.replace(' ', '-'));
+                        item.setOnAction(e -> arranging.startAt(path, seconds, words));
+                        menu.getItems().add(item);
+                    });
             if (menu.getItems().isEmpty()) {
-                MenuItem none =
-                        new MenuItem(
-                                shot.obstacles().isEmpty()
-                                        ? "nothing moves into anything"
-                                        : "nothing that moves meets anything");
+                MenuItem none = new MenuItem("nothing that moves meets anything");
                 none.setDisable(true);
                 menu.getItems().add(none);
             }

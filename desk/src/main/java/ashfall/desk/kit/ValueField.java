@@ -1,4 +1,4 @@
-package ashfall.desk.dials;
+package ashfall.desk.kit;
 
 import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
@@ -8,12 +8,12 @@ import javafx.scene.layout.VBox;
 
 /// A field for a typed value. Enter or leaving it takes the text; Escape puts the old value back.
 /// What cannot be taken is said below the field in one sentence, and the old value stays.
-final class ValueField extends VBox {
+public final class ValueField extends VBox {
     private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
 
     /// Takes a text.
     @FunctionalInterface
-    interface Taker {
+    public interface Taker {
         /// @throws IllegalArgumentException saying what would be right
         void take(String text);
     }
@@ -24,7 +24,7 @@ final class ValueField extends VBox {
     private String shown = "";
 
     /// @param problem where a refusal is said
-    ValueField(String id, Label problem, Taker taker) {
+    public ValueField(String id, Label problem, Taker taker) {
         this.problem = problem;
         this.taker = taker;
         field.setId(id);
@@ -49,20 +49,19 @@ final class ValueField extends VBox {
         problem.setWrapText(true);
     }
 
-    TextField field() {
+    public TextField field() {
         return field;
     }
 
     private void key(KeyEvent e) {
         if (e.getCode() == javafx.scene.input.KeyCode.ESCAPE && !field.getText().equals(shown)) {
-            field.setText(shown);
-            clear();
+            giveUp();
             e.consume();
         }
     }
 
     /// Shows a value, unless another is being typed.
-    void show(String text) {
+    public void show(String text) {
         if (text.equals(shown) && text.equals(field.getText())) {
             clear();
             return;
@@ -73,6 +72,12 @@ final class ValueField extends VBox {
             field.setText(text);
             clear();
         }
+    }
+
+    /// Lets go of what was typed and not taken.
+    public void giveUp() {
+        field.setText(shown);
+        clear();
     }
 
     private void take() {
