@@ -70,6 +70,10 @@ class CueSheetUiTest extends DeskTest {
         type(robot, "curve-lasts", "0.35");
         type(robot, "curve-starts", "6 f");
         Curve curve = fuel();
+        type(robot, "curve-peak", "two buckets");
+        assertEquals(curve, fuel(), "what is no amount is refused");
+        robot.type(KeyCode.ESCAPE);
+        assertEquals("2.4 kg/s", text(robot, "curve-peak"));
         assertEquals(4, curve.size());
         assertEquals(0.25, curve.time(0), 1e-6);
         assertEquals(0.35, curve.length(), 1e-5);

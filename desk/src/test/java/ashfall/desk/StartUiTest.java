@@ -26,6 +26,7 @@ class StartUiTest extends DeskTest {
 
     @Test
     void basketFire_startedBySize_burnsWithinAMinute(FxRobot robot) {
+        robot.clickOn("#add-obstacle");
         long started = System.nanoTime();
         robot.clickOn("#start-basket");
         type(robot, "start-size", "1.2 m");
@@ -43,6 +44,7 @@ class StartUiTest extends DeskTest {
         assertTrue(seconds < MOST_SECONDS, seconds + " s");
         assertFalse(node(robot, "start-card").isVisible());
         assertEquals("empty", window.document().shot().name());
+        assertEquals(1, window.document().shot().obstacles().size(), "what stands there stays");
         robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         until("nothing is left of it", () -> node(robot, "start-card").isVisible());
     }

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.desk.manifest.Arranging;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.Route;
@@ -35,6 +36,10 @@ class WorkingUiTest extends DeskTest {
         return window.document().shot().items().get(SOURCES + source);
     }
 
+    private Arranging arranging() {
+        return new Arranging(window.document());
+    }
+
     private static String line(String source) {
         return "line-elements-fireball-sources-" + source;
     }
@@ -55,6 +60,19 @@ class WorkingUiTest extends DeskTest {
         robot.clickOn("#" + line("charge")).type(KeyCode.O).type(KeyCode.O);
         assertFalse(item("burner").get(Source.ON), "what was off before stays so");
         assertTrue(item("igniter").get(Source.ON));
+    }
+
+    /// Of a source that was alone when the shot was opened nothing is remembered: all go on.
+    @Test
+    void solo_ofAnotherShot_isForgotten(FxRobot robot) {
+        robot.clickOn("#" + line("charge")).type(KeyCode.O);
+        robot.interact(
+                () -> {
+                    Shot alone = ShotFile.with(small(), List.of(SOURCES + "charge.on=false"));
+                    window.document().open(alone, null);
+                });
+        robot.clickOn("#" + line("igniter")).type(KeyCode.O);
+        assertTrue(item("charge").get(Source.ON) && item("igniter").get(Source.ON));
     }
 
     @Test
@@ -97,5 +115,11 @@ class WorkingUiTest extends DeskTest {
         assertEquals(5.3 / 4, Timing.start(item("charge")), 0.03);
         robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         assertEquals(0, Timing.start(item("charge")), 1e-9);
+        // What meets starts then, too, and goes on its way as before.
+        Route way = item("igniter").get(Shape.PATH);
+        robot.interact(
+                () -> arranging().startAt(SOURCES + "igniter", 1.325, "igniter meets obstacle"));
+        assertEquals(way, item("igniter").get(Shape.PATH));
+        assertEquals(1.325, item("igniter").get(Source.HEAT).time(0), 1e-6);
     }
 }

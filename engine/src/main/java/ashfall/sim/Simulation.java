@@ -17,12 +17,7 @@ import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
 import java.util.Arrays;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Set;
-import java.util.function.IntToDoubleFunction;
 
 /// A gas element while it burns. Steps belong to one thread; the same shot gives the same bits on
 /// any number of threads.
@@ -150,26 +145,17 @@ public final class Simulation {
         double end = setup.rate().seconds(frame + 1);
         double from = time;
         Ledger before = ledger;
-        Steps steps = new Steps();
+        FrameLog.Steps steps = new FrameLog.Steps();
         while (time < end) {
             step(end, steps, cancel);
         }
         frame++;
         double seconds = (System.nanoTime() - started) * 1e-9;
-        return entry(before, from, steps, seconds);
-    }
-
-    /// What the steps of a frame had in common.
-    private static final class Steps {
-        final Set<String> met = new LinkedHashSet<>();
-        int count;
-        int iterations;
-        double worstDivergence;
-        double worstResidual;
+        return new FrameLog(setup, room, workers).entry(this, before, from, steps, seconds);
     }
 
     /// One step of at most the stability limits' length, ending at `end` at the latest.
-    private void step(double end, Steps steps, Cancel cancel) {
+    private void step(double end, FrameLog.Steps steps, Cancel cancel) {
         cancel.check();
         Region gas = fitBox(end, steps);
         GasFields fields = room.fields;
@@ -239,7 +225,7 @@ public final class Simulation {
     }
 
     /// Lets the box follow the gas; returns what differs from still air, in its cells.
-    private Region fitBox(double end, Steps steps) {
+    private Region fitBox(double end, FrameLog.Steps steps) {
         Region gas = room.activity.region(room.fields);
         BoxFit fit = setup.fit();
         if (!fit.moves()) {
@@ -383,7 +369,7 @@ public final class Simulation {
         return step;
     }
 
-    private void project(float[] volume, float[][] wind, double dt, Steps steps) {
+    private void project(float[] volume, float[][] wind, double dt, FrameLog.Steps steps) {
         Projection.Report report = momentum.project(room, volume, wind, dt, stepBefore);
         if (!report.converged() || !(report.relative() < 1e3)) {
             throw diverged(
@@ -403,78 +389,5 @@ public final class Simulation {
             centre[axis] = setup.lattice().centre(axis, first[axis] + cell[axis]);
         }
         return DivergedException.of(frame + 1, centre, field, value);
-    }
-
-    /// Tells of all there is, both halves where one is the mirror image of the other.
-    private LogEntry entry(Ledger frameBefore, double from, Steps steps, double seconds) {
-        int copies = setup.copies();
-        Ledger all = ledger.times(copies);
-        Ledger before = frameBefore.times(copies);
-        GasFields fields = room.fields;
-        double gasSeconds = setup.motion().gasSeconds(from, time);
-        double[] held = room.held(voxel);
-        double fuelLeft = copies * held[GasFields.FUEL];
-        double smoke = copies * held[GasFields.SOOT];
-        double enthalpy = copies * held[GasFields.ENTHALPY];
-        FlameNeeds needs = FlameNeeds.of(fields, setup.burning().ignition(), workers);
-        return new LogEntry(
-                frame,
-                time,
-                (all.heat() - before.heat()) / gasSeconds / 1000,
-                fuelLeft,
-                all.fuelBurnt(),
-                all.fuelReleased(),
-                all.fuelGone(),
-                all.fuelReleased() - all.fuelBurnt() - all.fuelGone() - fuelLeft,
-                room.activity.largest(new float[][] {fields.temperature}),
-                topAbove(1000),
-                smoke,
-                room.activity.largest(room.fields.velocity),
-                steps.count,
-                seconds,
-                all.heat() / 1000,
-                all.radiated() / 1000,
-                all.enthalpyGiven() / 1000,
-                enthalpy / 1000,
-                all.enthalpyGone() / 1000,
-                (all.enthalpyGiven() + all.heat() - all.radiated() - all.enthalpyGone() - enthalpy)
-                        / 1000,
-                all.sootFormed(),
-                all.sootBurnt(),
-                all.sootGone(),
-                room.shape.cells(),
-                steps.iterations,
-                steps.worstDivergence,
-                steps.worstResidual,
-                String.join(" ", steps.met),
-                needs.hottestFuelK(),
-                needs.oxygenAtHotFuel(),
-                gasSeconds,
-                topAbove(LogEntry.FLAME),
-                shared(
-                        (all.heat() - before.heat()) / gasSeconds / 1000,
-                        k -> (all.heatOf().get(k) - before.heatOf().get(k)) / gasSeconds / 1000),
-                shared(smoke, k -> copies * held[setup.burning().origins().soot(k + 1)]));
-    }
-
-    /// What each of the sources that are told apart has of a whole; the last the rest.
-    private Map<String, Double> shared(double whole, IntToDoubleFunction part) {
-        Map<String, Double> all = new LinkedHashMap<>();
-        double rest = whole;
-        for (int k = 0; k < setup.told().size(); k++) {
-            boolean last = k == setup.told().size() - 1;
-            double own = last ? Math.max(0, rest) : part.applyAsDouble(k);
-            rest -= own;
-            all.put(setup.told().get(k), own);
-        }
-        return all;
-    }
-
-    /// Highest point that releases more, m over zero; 0 without any.
-    private double topAbove(float wattsPerCubicMetre) {
-        int top = room.activity.highestAbove(room.fields.flame, wattsPerCubicMetre);
-        return top < 0
-                ? 0
-                : setup.lattice().y() + (top + 1 + room.box.y()) * setup.lattice().voxel();
     }
 }

@@ -17,7 +17,6 @@ import ashfall.shot.Source;
 import ashfall.work.Workers;
 
 import javafx.animation.AnimationTimer;
-import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.geometry.Pos;
@@ -26,13 +25,10 @@ import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 
 import java.nio.IntBuffer;
 import java.util.LinkedHashMap;
@@ -46,8 +42,6 @@ import java.util.function.DoubleConsumer;
 /// The picture in the middle of the window: the gas, lines and handles over it, readouts in its
 /// corners. Dragging turns the view, with shift it shifts, the wheel moves nearer.
 public final class FiregroundView extends StackPane implements AutoCloseable {
-    private static final Duration SETTLED = Duration.millis(220);
-
     private final Document document;
     private final Runs runs;
     private final Selection selection;
@@ -60,7 +54,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final ReadOnlyBooleanWrapper hasCarriers = new ReadOnlyBooleanWrapper();
     private final Readouts readouts;
     private final Legend legend = new Legend();
-    private final PauseTransition settled = new PauseTransition(SETTLED);
+    private final Turning turning;
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
     private double blowing;
@@ -75,9 +69,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private PictureMaker.Request asked;
     private DoubleConsumer waited = seconds -> {};
     private PictureMaker.Drawn drawn;
-    private boolean moving;
-    private double lastX;
-    private double lastY;
     private long pictures;
     private Consumer<Run> firstShown;
 
@@ -95,6 +86,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
         this.handles = new Handles(document, model::view);
         this.readouts = new Readouts(document, runs);
+        this.turning = new Turning(model, this, this::ask);
         setId("fireground");
         getStyleClass().add("fireground");
         setFocusTraversable(true);
@@ -123,11 +115,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         lowerLeft,
                         corner(Pos.BOTTOM_RIGHT, readouts.size),
                         new StartCard(document));
-        settled.setOnFinished(
-                e -> {
-                    moving = false;
-                    ask();
-                });
         listen();
     }
 
@@ -163,12 +150,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.airProperty().addListener((o, was, is) -> blow(is));
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
-        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> settled.playFromStart());
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> look(e.getX(), e.getY()));
         addEventHandler(MouseEvent.MOUSE_EXITED, e -> readouts.say(Optional.empty()));
-        addEventHandler(ScrollEvent.SCROLL, this::scroll);
     }
 
     /// Tells once a simulated frame is in the picture.
@@ -207,57 +190,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         redraw();
     }
 
-    private void press(MouseEvent e) {
-        requestFocus();
-        lastX = e.getX();
-        lastY = e.getY();
-    }
-
-    private void drag(MouseEvent e) {
-        double dx = (e.getX() - lastX) / Math.max(1, getWidth());
-        double dy = (e.getY() - lastY) / Math.max(1, getWidth());
-        lastX = e.getX();
-        lastY = e.getY();
-        boolean shifting = e.isShiftDown() || e.getButton() == MouseButton.MIDDLE;
-        boolean nearing = e.getButton() == MouseButton.SECONDARY;
-        startMoving();
-        Eye eye = model.eyeProperty().get();
-        if (shifting) {
-            model.eyeProperty().set(eye.panned(-dx, dy));
-        } else if (nearing) {
-            model.eyeProperty().set(eye.dollied(Math.exp(2 * dy)));
-        } else {
-            model.eyeProperty().set(eye.orbited(-4 * dx, 4 * dy));
-        }
-    }
-
-    private void scroll(ScrollEvent e) {
-        if (model.sliceProperty().get() != null && e.isControlDown()) {
-            Slice slice = model.sliceProperty().get();
-            double length = model.to().get(slice.axis()) - model.from().get(slice.axis());
-            double at = slice.at() + Math.signum(e.getDeltaY()) * length / 64;
-            at = Math.max(model.from().get(slice.axis()), at);
-            at = Math.min(model.to().get(slice.axis()), at);
-            model.sliceProperty().set(new Slice(slice.channel(), slice.axis(), at));
-            return;
-        }
-        startMoving();
-        double notches = e.getDeltaY() / 40;
-        model.eyeProperty().set(model.eyeProperty().get().dollied(Math.pow(0.9, notches)));
-        settled.playFromStart();
-    }
-
-    private void startMoving() {
-        moving = true;
-        settled.stop();
-        model.free();
-    }
-
     /// Turns the view by an angle in radians, as a drag does.
     public void turn(double angle) {
-        startMoving();
-        model.eyeProperty().set(model.eyeProperty().get().orbited(angle, 0));
-        settled.playFromStart();
+        turning.turn(angle);
     }
 
     /// Sees all of the bounds.
@@ -314,7 +249,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// A view that moves or plays is drawn coarsely; one that follows a run a little finer, so that
     /// the run keeps its pace.
     private int finest() {
-        if (moving || runs.playhead().playingProperty().get()) {
+        if (turning.isMoving() || runs.playhead().playingProperty().get()) {
             return Integer.MAX_VALUE;
         }
         Run run = runs.shown();

@@ -7,16 +7,13 @@ import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Element;
 import ashfall.shot.Item;
-import ashfall.shot.Kind;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
-import ashfall.shot.Source;
 import ashfall.shot.Unit;
 
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -28,7 +25,6 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -39,9 +35,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 
 /// What is in the shot, one line a thing: glyph, name, on or off, one live figure. Its foot adds
 /// things.
@@ -76,30 +70,7 @@ public final class ManifestView extends VBox {
         problem.setVisible(false);
         problem.setManaged(false);
         problem.setId("manifest-problem");
-        FlowPane foot =
-                new FlowPane(
-                        4,
-                        4,
-                        adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
-                        adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
-                        adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),
-                        adder(
-                                "carriers",
-                                Glyph.CARRIERS,
-                                Source.CARRIERS,
-                                "is thrown out and burns on its way"),
-                        siteAdder(
-                                "obstacle",
-                                Glyph.OBSTACLE,
-                                "something that gas flows around",
-                                arranging::addObstacle),
-                        siteAdder(
-                                "draught",
-                                Glyph.DRAUGHT,
-                                "a push along one direction, with noise",
-                                arranging::addDraught),
-                        elementAdder());
-        foot.getStyleClass().add("manifest-foot");
+        AddButtons foot = new AddButtons(runs, selection, arranging);
         Label add = new Label("Add");
         add.getStyleClass().add("group-name");
         VBox below = new VBox(4, problem, add, foot);
@@ -123,48 +94,6 @@ public final class ManifestView extends VBox {
         selection.pathProperty().addListener((o, was, is) -> markChosen());
         runs.elementProperty().addListener((o, was, is) -> show());
         show();
-    }
-
-    private Button adder(String name, Glyph glyph, Kind kind, String does) {
-        Button button = new Button(name, glyph.node());
-        button.setId("add-" + name);
-        button.getStyleClass().add("adder");
-        button.setTooltip(new Tooltip("Add a source that " + does));
-        button.setOnAction(
-                e ->
-                        selection.choose(
-                                arranging.addSource(
-                                        kind, Optional.ofNullable(runs.elementProperty().get()))));
-        return button;
-    }
-
-    private Button siteAdder(
-            String name, Glyph glyph, String does, Function<Optional<String>, String> add) {
-        Button button = new Button(name, glyph.node());
-        button.setId("add-" + name);
-        button.getStyleClass().add("adder");
-        button.setTooltip(new Tooltip("Add to the site " + does));
-        button.setOnAction(
-                e -> {
-                    String path = add.apply(Optional.ofNullable(runs.elementProperty().get()));
-                    selection.choose(path, Station.of(path));
-                });
-        return button;
-    }
-
-    private Button elementAdder() {
-        Button button = new Button("element", Glyph.ELEMENT.node());
-        button.setId("add-element");
-        button.getStyleClass().add("adder");
-        button.setTooltip(
-                new Tooltip("Add a part that is simulated on its own, in bounds of its own"));
-        button.setOnAction(
-                e -> {
-                    String path = arranging.addElement();
-                    runs.elementProperty().set(Arranging.nameOf(path));
-                    selection.choose(path);
-                });
-        return button;
     }
 
     private void show() {

@@ -1,0 +1,93 @@
+package ashfall.desk.manifest;
+
+import ashfall.desk.document.Selection;
+import ashfall.desk.document.Station;
+import ashfall.desk.kit.Glyph;
+import ashfall.desk.run.Runs;
+import ashfall.shot.Kind;
+import ashfall.shot.Source;
+
+import javafx.scene.control.Button;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+
+import java.util.Optional;
+import java.util.function.Function;
+
+/// The manifest's foot: a button for each thing that can be added, which is then chosen.
+final class AddButtons extends FlowPane {
+    private final Runs runs;
+    private final Selection selection;
+    private final Arranging arranging;
+
+    AddButtons(Runs runs, Selection selection, Arranging arranging) {
+        super(4, 4);
+        this.runs = runs;
+        this.selection = selection;
+        this.arranging = arranging;
+        getStyleClass().add("manifest-foot");
+        getChildren()
+                .addAll(
+                        adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
+                        adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
+                        adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),
+                        adder(
+                                "carriers",
+                                Glyph.CARRIERS,
+                                Source.CARRIERS,
+                                "is thrown out and burns on its way"),
+                        siteAdder(
+                                "obstacle",
+                                Glyph.OBSTACLE,
+                                "something that gas flows around",
+                                arranging::addObstacle),
+                        siteAdder(
+                                "draught",
+                                Glyph.DRAUGHT,
+                                "a push along one direction, with noise",
+                                arranging::addDraught),
+                        elementAdder());
+    }
+
+    private Button adder(String name, Glyph glyph, Kind kind, String does) {
+        Button button = new Button(name, glyph.node());
+        button.setId("add-" + name);
+        button.getStyleClass().add("adder");
+        button.setTooltip(new Tooltip("Add a source that " + does));
+        button.setOnAction(
+                e ->
+                        selection.choose(
+                                arranging.addSource(
+                                        kind, Optional.ofNullable(runs.elementProperty().get()))));
+        return button;
+    }
+
+    private Button siteAdder(
+            String name, Glyph glyph, String does, Function<Optional<String>, String> add) {
+        Button button = new Button(name, glyph.node());
+        button.setId("add-" + name);
+        button.getStyleClass().add("adder");
+        button.setTooltip(new Tooltip("Add to the site " + does));
+        button.setOnAction(
+                e -> {
+                    String path = add.apply(Optional.ofNullable(runs.elementProperty().get()));
+                    selection.choose(path, Station.of(path));
+                });
+        return button;
+    }
+
+    private Button elementAdder() {
+        Button button = new Button("element", Glyph.ELEMENT.node());
+        button.setId("add-element");
+        button.getStyleClass().add("adder");
+        button.setTooltip(
+                new Tooltip("Add a part that is simulated on its own, in bounds of its own"));
+        button.setOnAction(
+                e -> {
+                    String path = arranging.addElement();
+                    runs.elementProperty().set(Arranging.nameOf(path));
+                    selection.choose(path);
+                });
+        return button;
+    }
+}
