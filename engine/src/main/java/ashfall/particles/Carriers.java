@@ -221,9 +221,13 @@ public final class Carriers {
 
     /// How many live at a time.
     public int livingAt(double seconds) {
-        int[] count = new int[1];
-        forEachLiving(seconds, s -> count[0]++);
-        return count[0];
+        int count = 0;
+        for (int k = bornBy(seconds) - 1; k >= 0 && born[order[k]] >= seconds - longest; k--) {
+            if (lives(order[k], seconds)) {
+                count++;
+            }
+        }
+        return count;
     }
 
     public double born(int carrier) {
@@ -293,10 +297,10 @@ public final class Carriers {
 
     /// Where a carrier is; false when it does not live.
     public boolean look(int i, double seconds, Seen out) {
-        double lived = (seconds - born[i]) / life[i];
-        if (!(lived >= 0 && lived < 1)) {
+        if (!lives(i, seconds)) {
             return false;
         }
+        double lived = (seconds - born[i]) / life[i];
         float[] way = ways[i];
         int spans = way.length / NUMBERS - 1;
         double at = lived * spans;
@@ -314,6 +318,11 @@ public final class Carriers {
         out.radius = radius[i] * (1 + (radiusEnd - 1) * lived);
         out.strength = strengthAt(lived);
         return true;
+    }
+
+    private boolean lives(int i, double seconds) {
+        double lived = (seconds - born[i]) / life[i];
+        return lived >= 0 && lived < 1;
     }
 
     private static double place(float[] way, int a, double t, double length) {

@@ -184,10 +184,12 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         double h = getHeight();
         picture.setFitWidth(w);
         picture.setFitHeight(h);
-        overlay.setWidth(w);
-        overlay.setHeight(h);
         handles.resize(w, h);
-        redraw();
+        if (overlay.getWidth() != w || overlay.getHeight() != h) {
+            overlay.setWidth(w);
+            overlay.setHeight(h);
+            redraw();
+        }
     }
 
     /// Turns the view by an angle in radians, as a drag does.
@@ -225,7 +227,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void ask() {
-        if (getWidth() < 2 || getHeight() < 2) {
+        if (getWidth() < 2 || getHeight() < 2 || model.aloneProperty().get()) {
             return;
         }
         asked =
@@ -380,7 +382,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         seconds(),
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
-                        drawn == null ? List.of() : drawn.streaks(),
+                        drawn == null || model.aloneProperty().get() ? List.of() : drawn.streaks(),
                         model.sliceProperty().get(),
                         model.airProperty().get() ? document.shot() : null,
                         blowing));
@@ -410,7 +412,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     /// Says what the gas is under the pointer.
     private void look(double x, double y) {
-        if (drawn == null || drawn.frame() == null) {
+        if (drawn == null || drawn.frame() == null || model.aloneProperty().get()) {
             readouts.say(Optional.empty());
             return;
         }
