@@ -34,6 +34,7 @@ import java.nio.file.NoSuchFileException;
             CheckCommand.class,
             FireCommand.class,
             RenderCommand.class,
+            RetimeCommand.class,
             VdbCommand.class,
             LogCommand.class,
             BenchCommand.class

@@ -1,5 +1,7 @@
 package ashfall.cli;
 
+import ashfall.firing.FiringException;
+import ashfall.firing.ShownFrames;
 import ashfall.shot.Fineness;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
@@ -10,6 +12,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import picocli.CommandLine.Model.CommandSpec;
 
 import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 
 /// What commands print, and how they read ranges and sizes.
@@ -64,6 +68,22 @@ final class Output {
                     "the frames run backwards: " + text + "; write " + to + "-" + from);
         }
         return new Range(from, to);
+    }
+
+    /// The shown frames of a range; all that can be shown without one.
+    static List<Long> frames(String range, ShownFrames shown) {
+        if (range == null) {
+            return shown.numbers();
+        }
+        List<Long> all = new ArrayList<>();
+        for (long frame = range(range).from(); frame <= range(range).to(); frame++) {
+            String why = shown.whyNot(frame);
+            if (!why.isEmpty()) {
+                throw new FiringException(why);
+            }
+            all.add(frame);
+        }
+        return all;
     }
 
     /// Reads "1280x720".

@@ -1,8 +1,7 @@
 package ashfall.cli;
 
-import ashfall.firing.FiringException;
 import ashfall.firing.FiringRecord;
-import ashfall.firing.FrameFile;
+import ashfall.firing.ShownFrames;
 import ashfall.look.Marcher;
 import ashfall.look.Picture;
 import ashfall.look.View;
@@ -31,7 +30,8 @@ import java.util.concurrent.Callable;
 /// Makes pictures of a firing.
 @Command(
         name = "render",
-        description = "Make pictures of a firing's frames.",
+        description =
+                "Make pictures of a firing's frames, at the shot's playback speed (frames.speed).",
         mixinStandardHelpOptions = true)
 final class RenderCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
@@ -59,7 +59,7 @@ final class RenderCommand implements Callable<Integer> {
     @Option(
             names = "--frames",
             paramLabel = "A-B",
-            description = "frames to draw; by default all that are kept")
+            description = "frames shown; by default all that are kept")
     private String frames;
 
     @Option(
@@ -100,25 +100,23 @@ final class RenderCommand implements Callable<Integer> {
         Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         Output.Size pixels = Output.size(size);
         FiringRecord record = FiringRecord.read(firing);
-        List<Long> wanted = wanted(record);
-        Files.createDirectories(out);
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(threads)) {
+            ShownFrames shown = new ShownFrames(firing, record, shot, workers);
+            List<Long> wanted = Output.frames(frames, shown);
+            Files.createDirectories(out);
             for (long frame : wanted) {
                 long started = System.nanoTime();
-                Marcher marcher =
-                        new Marcher(
-                                FrameFile.read(firing.resolve(record.files().get(frame))),
-                                shot,
-                                workers);
+                Marcher marcher = new Marcher(shown.at(frame), shot, workers);
                 Picture picture =
                         marcher.draw(View.of(shot.camera()), pixels.width(), pixels.height());
-                String name = record.files().get(frame).replace(".vdb", ".png");
+                String name = record.fileName(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));
                 double seconds = (System.nanoTime() - started) * 1e-9;
                 ObjectNode entry = list.addObject();
                 entry.put("frame", frame);
+                entry.put("stored_frame", shown.stored(frame));
                 entry.put("file", name);
                 entry.put("seconds", seconds);
                 entry.put("fire_lumen", marcher.firePower());
@@ -138,35 +136,8 @@ final class RenderCommand implements Callable<Integer> {
         if (json) {
             Output.json(spec, node);
         } else {
-            Output.out(spec).println(wanted.size() + " pictures in " + out);
+            Output.out(spec).println(list.size() + " pictures in " + out);
         }
         return 0;
-    }
-
-    private List<Long> wanted(FiringRecord record) {
-        List<Long> kept = record.files().keySet().stream().sorted().toList();
-        if (kept.isEmpty()) {
-            throw new FiringException("the firing in '" + firing + "' has no frames yet");
-        }
-        if (frames == null) {
-            return kept;
-        }
-        Output.Range range = Output.range(frames);
-        List<Long> list = new ArrayList<>();
-        for (long f = range.from(); f <= range.to(); f++) {
-            if (!record.files().containsKey(f)) {
-                throw new FiringException(
-                        "frame "
-                                + f
-                                + " is not in '"
-                                + firing
-                                + "'; it holds frames "
-                                + kept.getFirst()
-                                + "-"
-                                + kept.getLast());
-            }
-            list.add(f);
-        }
-        return list;
     }
 }

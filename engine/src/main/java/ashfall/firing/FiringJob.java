@@ -3,7 +3,6 @@ package ashfall.firing;
 import ashfall.grid.Frame;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
-import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
@@ -30,7 +29,6 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -223,14 +221,18 @@ public final class FiringJob {
             try {
                 entry = simulation.advanceFrame(cancel);
                 if (entry.frame() >= request.from()) {
-                    file = fileName(entry.frame());
+                    file = record.fileName(entry.frame());
                     Frame frame =
                             Snapshot.of(
                                     simulation,
                                     channels(Gas.CHANNELS),
                                     channels(Gas.FULL),
                                     workers);
-                    FrameFile.write(request.folder().resolve(file), frame, about(), writer);
+                    FrameFile.write(
+                            request.folder().resolve(file),
+                            frame,
+                            record.about(request.shot().frames().get(Frames.RATE)),
+                            writer);
                 }
             } catch (Cancel.CancelledException e) {
                 LOG.info("stopped after frame {}", record.lastFrame());
@@ -341,23 +343,6 @@ public final class FiringJob {
                 request.shot().frames().get(Frames.FIRST),
                 List.of(),
                 Map.of());
-    }
-
-    private String fileName(long frame) {
-        return request.shot().name().replaceAll("[^A-Za-z0-9-]+", "-")
-                + String.format(Locale.ROOT, "_%04d.vdb", frame);
-    }
-
-    private Map<String, Object> about() {
-        FrameRate rate = request.shot().frames().get(Frames.RATE);
-        Map<String, Object> about = new LinkedHashMap<>();
-        about.put("frames_per_second", (double) rate.numerator() / rate.denominator());
-        about.put("frame_rate", rate.toString());
-        about.put("firing_key", key.hash());
-        about.put("firing_record", FiringRecord.FILE);
-        about.put("shot", request.shot().name());
-        about.put("element", request.element());
-        return about;
     }
 
     /// A checkpoint must fit beside the frames, twice while it is replaced.

@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
 import ashfall.sim.LogEntry;
 import ashfall.work.WholeFile;
 
@@ -54,6 +55,24 @@ public record FiringRecord(
     /// The last whole frame, or the one before the first.
     public long lastFrame() {
         return log.isEmpty() ? firstFrame - 1 : log.getLast().frame();
+    }
+
+    /// What a frame's file is called.
+    public String fileName(long frame) {
+        return name.replaceAll("[^A-Za-z0-9-]+", "-")
+                + String.format(Locale.ROOT, "_%04d.vdb", frame);
+    }
+
+    /// What each file says of the firing.
+    Map<String, Object> about(FrameRate rate) {
+        Map<String, Object> about = new LinkedHashMap<>();
+        about.put("frames_per_second", (double) rate.numerator() / rate.denominator());
+        about.put("frame_rate", rate.toString());
+        about.put("firing_key", key);
+        about.put("firing_record", FILE);
+        about.put("shot", name);
+        about.put("element", element);
+        return about;
     }
 
     FiringRecord with(LogEntry entry, String fileOrNull) {

@@ -2,6 +2,7 @@ package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
 import static ashfall.shot.Affects.NOTHING;
+import static ashfall.shot.Affects.PICTURE;
 
 import ashfall.shot.Param.Rate;
 import ashfall.shot.Param.Whole;
@@ -37,5 +38,17 @@ public final class Frames {
                     -100_000,
                     1_000_000,
                     48);
-    public static final Kind KIND = Kind.of("frames", "Frames", RATE, FIRST, LAST);
+    public static final Quantity SPEED =
+            Quantity.of("speed", "Playback speed", Unit.NONE, 1, PICTURE)
+                    .hard(0.02, 20)
+                    .usual(0.25, 4)
+                    .curve()
+                    .words("slower", "faster")
+                    .mark(0.5, "half")
+                    .mark(1, "as fired")
+                    .does(
+                            "How fast what was fired is shown, over the frames shown: two shows"
+                                + " every second frame, a half puts a frame between, found along"
+                                + " the motion. The gas stays as it was fired.");
+    public static final Kind KIND = Kind.of("frames", "Frames", RATE, FIRST, LAST, SPEED);
 }

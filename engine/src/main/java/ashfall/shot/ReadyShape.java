@@ -35,9 +35,9 @@ public enum ReadyShape {
         return does;
     }
 
-    /// The shapes that suit a quantity: a time scale has its own.
+    /// The shapes that suit a quantity: a time scale and a playback speed have their own.
     public static List<ReadyShape> of(Quantity quantity) {
-        boolean time = quantity.equals(Gas.TIME_SCALE);
+        boolean time = quantity.equals(Gas.TIME_SCALE) || quantity.equals(Frames.SPEED);
         List<ReadyShape> all = new ArrayList<>(List.of(values()));
         all.removeIf(shape -> (shape == PUNCH_THEN_HANG) != time);
         return List.copyOf(all);

@@ -125,7 +125,7 @@ public final class ChartView extends VBox {
         runs.elementProperty().addListener((o, was, is) -> refresh());
         runs.supersededProperty().addListener((o, was, is) -> measured.ask());
         runs.newsProperty().addListener((o, was, is) -> measured.ask());
-        runs.playhead().frameProperty().addListener((o, was, is) -> showNow());
+        runs.playhead().positionProperty().addListener((o, was, is) -> showNow());
         log.widthProperty().addListener((o, was, is) -> refresh());
         body.heightProperty()
                 .addListener(
@@ -197,13 +197,14 @@ public final class ChartView extends VBox {
     private void showNow() {
         TimeAxis axis = axis();
         long at = runs.playhead().frameProperty().get();
-        double x = GUTTER + Math.round(axis.xOfFrame(at)) + 0.5;
+        double moment = runs.playhead().positionProperty().get();
+        double x = GUTTER + Math.round(axis.x(moment * axis.rate().seconds(1))) + 0.5;
         now.setStartX(x);
         now.setEndX(x);
         now.setStartY(0);
         now.setEndY(hairPane.getHeight());
         now.setVisible(at >= axis.first() - 1 && at <= axis.last());
-        transport.showNow(axis, at);
+        transport.showNow(axis, moment);
         Run run = runs.shown();
         LogEntry entry = run == null ? null : run.entryNear(at);
         needsFigure.setText(entry == null ? "" : NeedsStrip.words(entry, run.ignition()));

@@ -127,12 +127,12 @@ final class Transport extends HBox {
         who.setSelected(shown != null && shown.gas().get(Gas.WHO));
     }
 
-    /// Shows the frame looked at.
-    void showNow(TimeAxis axis, long at) {
+    /// Shows the moment looked at.
+    void showNow(TimeAxis axis, double moment) {
         if (!frame.isFocused()) {
-            frame.setText(Long.toString(at));
+            frame.setText(Long.toString((long) Math.floor(moment)));
         }
-        time.setText(
-                String.format(Locale.ROOT, "of %d   %.3f s", axis.last(), axis.rate().seconds(at)));
+        double seconds = moment * axis.rate().seconds(1);
+        time.setText(String.format(Locale.ROOT, "of %d   %.3f s", axis.last(), seconds));
     }
 }

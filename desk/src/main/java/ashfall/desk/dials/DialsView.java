@@ -52,6 +52,9 @@ public final class DialsView extends VBox {
     private final List<Dial<?>> dials = new ArrayList<>();
     private String built = "";
 
+    /// How often the list was built: dials that are added later belong to one of them.
+    private int builds;
+
     public DialsView(Document document, Runs runs, Selection selection) {
         this.document = document;
         this.runs = runs;
@@ -214,7 +217,7 @@ public final class DialsView extends VBox {
         if (item.kind().equals(Air.KIND)) {
             list.getChildren().addAll(feels.hint(), feels);
         }
-        String wanted = built;
+        int wanted = ++builds;
         int count = 0;
         for (Param<?> param : item.kind().params().values()) {
             if (!belongs(param, item, station)) {
@@ -225,7 +228,7 @@ public final class DialsView extends VBox {
             } else {
                 Platform.runLater(
                         () -> {
-                            if (built.equals(wanted)) {
+                            if (builds == wanted) {
                                 add(path, param);
                             }
                         });

@@ -3,6 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.kit.Soon;
+import ashfall.desk.run.Playhead;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
@@ -136,7 +137,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         runs.newsProperty().addListener((o, was, is) -> grow());
         runs.supersededProperty().addListener((o, was, is) -> words.ask());
         runs.problemProperty().addListener((o, was, is) -> words.ask());
-        runs.playhead().frameProperty().addListener((o, was, is) -> refresh());
+        runs.playhead().positionProperty().addListener((o, was, is) -> refresh());
         runs.playhead().playingProperty().addListener((o, was, is) -> refresh());
         model.eyeProperty().addListener((o, was, is) -> refresh());
         model.throughCameraProperty().addListener((o, was, is) -> refresh());
@@ -217,7 +218,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         boolean same =
                 asked != null
                         && Objects.equals(asked.run(), runs.shown())
-                        && asked.frame() == shownFrame()
+                        && asked.frame() == moment()
                         && asked.finest() == finest();
         if (same) {
             words.ask();
@@ -233,7 +234,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         asked =
                 new PictureMaker.Request(
                         runs.shown(),
-                        shownFrame(),
+                        moment(),
+                        speed(),
                         document.shot(),
                         model.view(),
                         model.standing(),
@@ -272,6 +274,20 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
             frame--;
         }
         return frame;
+    }
+
+    /// The moment that can be shown: between two frames where both are there.
+    private double moment() {
+        long frame = shownFrame();
+        double wanted = runs.playhead().positionProperty().get();
+        Run run = runs.shown();
+        boolean between = run != null && Math.floor(wanted) == frame && run.has(frame + 1);
+        return between ? wanted : frame;
+    }
+
+    private double speed() {
+        Playhead playhead = runs.playhead();
+        return playhead.playback().speedAt(playhead.playback().shown(moment()));
     }
 
     private void show(PictureMaker.Drawn done) {
@@ -397,16 +413,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         return model.sourcesProperty().get() || model.aloneProperty().get() ? all : Map.of();
     }
 
-    /// Shot time of the frame shown.
+    /// Shot time of the moment shown.
     private double seconds() {
-        return document.shot()
-                .frames()
-                .get(Frames.RATE)
-                .seconds(runs.playhead().frameProperty().get());
+        double frame = document.shot().frames().get(Frames.RATE).seconds(1);
+        return runs.playhead().positionProperty().get() * frame;
     }
 
     private void refreshWords() {
-        readouts.say(shownFrame(), drawn == null ? "" : drawn.problem());
+        readouts.say(shownFrame(), moment(), drawn == null ? "" : drawn.problem());
         readouts.say(model.stakesProperty().get() ? runs.stakes() : List.of());
     }
 

@@ -2,6 +2,7 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.Latest;
 import ashfall.desk.run.Run;
+import ashfall.grid.Between;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
@@ -11,9 +12,9 @@ import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
+import ashfall.shot.Curve;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
-import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -27,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 
@@ -41,6 +43,9 @@ final class PictureMaker implements AutoCloseable {
     /// Frames of the shot whose way a streak shows.
     private static final double STREAK_FRAMES = 4;
 
+    /// Channels that a picture is made of.
+    private static final Set<String> PICTURED = Set.of("density", "temperature", "flame");
+
     private static final int MOST_STREAKS = 800;
     private static final int COARSEST = 6;
     private static final double COARSE_SAMPLES = 0.8;
@@ -49,6 +54,8 @@ final class PictureMaker implements AutoCloseable {
     /// What to draw.
     ///
     /// @param run whose frame; null draws the empty site
+    /// @param frame the moment: number of the frame, with the share of the way to the next
+    /// @param speed stored seconds in a second shown; streaks are as much longer
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
@@ -56,7 +63,8 @@ final class PictureMaker implements AutoCloseable {
     /// @param nanos when it was asked for
     record Request(
             Run run,
-            long frame,
+            double frame,
+            double speed,
             Shot shot,
             View view,
             Keeper keeper,
@@ -96,6 +104,7 @@ final class PictureMaker implements AutoCloseable {
 
     private Frame frameHeld;
     private Run runHeld;
+    private double heldAt;
     private Marcher marcher;
     private Frame marcherFrame;
     private Shot marcherShot;
@@ -188,21 +197,26 @@ final class PictureMaker implements AutoCloseable {
             return;
         }
         if (!frame.equals(streaksFrame) || !Objects.equals(streaksSlice, request.slice)) {
-            streaks = Streaks.of(frame, request.slice, gasSeconds(request.run), MOST_STREAKS);
+            streaks = Streaks.of(frame, request.slice, gasSeconds(request), MOST_STREAKS);
             streaksFrame = frame;
             streaksSlice = request.slice;
         }
     }
 
     /// Seconds that pass for the gas while a streak is drawn.
-    private double gasSeconds(Run run) {
+    private double gasSeconds(Request request) {
+        Run run = request.run;
         if (run == null) {
             return 0;
         }
-        double half = 0.5 * STREAK_FRAMES * run.shot().frames().get(Frames.RATE).seconds(1);
+        double frames = STREAK_FRAMES * request.speed;
+        double half = 0.5 * frames * run.shot().frames().get(Frames.RATE).seconds(1);
         double now = frameHeld.seconds();
-        Item gas = run.shot().element(run.element()).gas();
-        return gas.get(Gas.TIME_SCALE).integral(now - half, now + half);
+        return clock(run).integral(now - half, now + half);
+    }
+
+    private static Curve clock(Run run) {
+        return run.shot().element(run.element()).gas().get(Gas.TIME_SCALE);
     }
 
     private int coarsest(Request request) {
@@ -273,12 +287,32 @@ final class PictureMaker implements AutoCloseable {
         if (run == null || run.log().isEmpty()) {
             return empty(request);
         }
-        if (frameHeld == null || runHeld != run || frameHeld.number() != request.frame) {
-            Frame read = run.frame(request.frame);
+        if (frameHeld == null || runHeld != run || heldAt != request.frame) {
+            long number = (long) Math.floor(request.frame);
+            Frame read = run.frame(number);
+            boolean between = read != null && number < request.frame;
+            Frame after = between ? run.frame(number + 1) : null;
+            if (after != null) {
+                read = between(request, read, after);
+            }
             frameHeld = read == null ? empty(request) : read;
             runHeld = run;
+            heldAt = request.frame;
         }
         return frameHeld;
+    }
+
+    /// A moment between two frames. While it plays, no more of it than a picture needs.
+    private Frame between(Request request, Frame before, Frame after) {
+        boolean all = request.finest == 1 || request.streaks || request.slice != null;
+        return Between.of(
+                before,
+                after,
+                request.frame - before.number(),
+                clock(request.run).integral(before.seconds(), after.seconds()),
+                1,
+                all ? before.channels().keySet() : PICTURED,
+                workers.pictures(new Cancel()));
     }
 
     /// The site without gas, at the time of the frame wanted.
@@ -297,7 +331,7 @@ final class PictureMaker implements AutoCloseable {
                         "density", "kg/m3", true, false, new float[1], new SparseGrid.Leaf[0]);
         return new Frame(
                 Long.MIN_VALUE,
-                shot.frames().get(Frames.RATE).seconds(request.frame),
+                request.frame * shot.frames().get(Frames.RATE).seconds(1),
                 new ashfall.grid.Lattice(0, 0, 0, voxel),
                 Map.of("density", none));
     }

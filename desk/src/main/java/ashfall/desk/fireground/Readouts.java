@@ -6,7 +6,9 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Probe;
+import ashfall.shot.Frames;
 import ashfall.shot.Param;
+import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Unit;
@@ -61,8 +63,9 @@ final class Readouts {
     /// Says what is shown.
     ///
     /// @param frame of the run shown
+    /// @param moment the same, with the share of the way to the next
     /// @param trouble why there is no picture, or empty
-    void say(long frame, String trouble) {
+    void say(long frame, double moment, String trouble) {
         Run run = runs.shown();
         LogEntry entry = run == null ? null : run.entry(frame);
         if (entry == null) {
@@ -77,13 +80,7 @@ final class Readouts {
         }
         empty.setVisible(!trouble.isEmpty());
         empty.setText(trouble);
-        whatFrame.setText(
-                String.format(
-                        Locale.ROOT,
-                        "frame %d   %.3f s   %s",
-                        entry.frame(),
-                        entry.timeS(),
-                        run.title()));
+        whatFrame.setText(what(entry, moment, run));
         hottest.setText(
                 String.format(
                         Locale.ROOT,
@@ -98,6 +95,32 @@ final class Readouts {
                         entry.seconds()));
         flameless.setText(run.whyNoFlame(frame).orElse(""));
         refreshBadge(run);
+    }
+
+    /// "frame 16.4   0.683 s   sketch", and as which frame it is shown where the shot is played at
+    /// another speed than it was fired.
+    private String what(LogEntry entry, double moment, Run run) {
+        double frame = run.shot().frames().get(Frames.RATE).seconds(1);
+        boolean between = moment > entry.frame();
+        String words =
+                String.format(
+                        Locale.ROOT,
+                        between ? "frame %.2f   %.3f s   %s" : "frame %.0f   %.3f s   %s",
+                        moment,
+                        moment * frame,
+                        run.title());
+        Playback playback = runs.playhead().playback();
+        if (playback.isPlain()) {
+            return words;
+        }
+        long shown = playback.shown(moment);
+        return words
+                + String.format(
+                        Locale.ROOT,
+                        "   shown %d of %d at %s×",
+                        shown,
+                        playback.lastShown(),
+                        Unit.number(playback.speedAt(shown), 3));
     }
 
     /// Names what is off, so that nobody looks for it: "solo: oil", "off: spark".

@@ -1,25 +1,33 @@
 package ashfall.desk.run;
 
+import ashfall.shot.Frames;
+import ashfall.shot.Item;
+import ashfall.shot.Playback;
+
 import javafx.animation.AnimationTimer;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleLongProperty;
 
 /// Which frame is looked at, and how time runs over it. On the toolkit's thread.
+///
+/// The frame is a stored one. Where the shot is played at another speed than it was fired, it may
+/// stand between two; steps and playing then go over the frames shown ([Playback]).
 ///
 /// While it follows, it stays at the newest frame of a run that is being made. Once the user has
 /// chosen a frame it stays there, so that the next sketch is judged at the same one.
 public final class Playhead {
     private final LongProperty frame = new SimpleLongProperty(1);
+    private final DoubleProperty position = new SimpleDoubleProperty(1);
     private final BooleanProperty playing = new SimpleBooleanProperty();
     private final BooleanProperty looping = new SimpleBooleanProperty(true);
     private final BooleanProperty following = new SimpleBooleanProperty(true);
-    private long first = 1;
-    private long last = 1;
-    private double framesPerSecond = 24;
+    private Playback playback = Playback.of(Item.of(Frames.KIND));
     private long startedNanos;
-    private long startedFrame;
+    private long startedShown;
 
     private final AnimationTimer clock =
             new AnimationTimer() {
@@ -30,6 +38,12 @@ public final class Playhead {
             };
 
     public Playhead() {
+        frame.addListener(
+                (o, was, is) -> {
+                    if (Math.floor(position.get()) != is.longValue()) {
+                        position.set(is.doubleValue());
+                    }
+                });
         playing.addListener(
                 (o, was, is) -> {
                     if (is) {
@@ -46,6 +60,16 @@ public final class Playhead {
         return frame;
     }
 
+    /// The moment looked at: number of the frame, with the share of the way to the next.
+    public DoubleProperty positionProperty() {
+        return position;
+    }
+
+    /// How the frames are played.
+    public Playback playback() {
+        return playback;
+    }
+
     public BooleanProperty playingProperty() {
         return playing;
     }
@@ -58,59 +82,73 @@ public final class Playhead {
         return following;
     }
 
-    /// What can be looked at: the frames of a run so far.
-    void span(long from, long to, double rate) {
-        first = from;
-        last = Math.max(from, to);
-        framesPerSecond = rate;
+    /// What can be looked at: the frames of a run so far, as they are played.
+    void span(Playback played) {
+        playback = played;
         if (following.get() && !playing.get()) {
-            frame.set(last);
+            moveTo(played.last());
         }
     }
 
     /// Plays, or stops.
     public void togglePlay() {
         following.set(false);
-        if (!playing.get() && frame.get() >= last) {
-            frame.set(first);
+        if (!playing.get() && playback.shown(position.get()) >= playback.lastShown()) {
+            moveTo(playback.first());
         }
         playing.set(!playing.get());
     }
 
-    /// One frame on or back.
+    /// One frame on or back, of those shown.
     public void step(long frames) {
-        choose(frame.get() + frames);
+        if (playback.isPlain()) {
+            choose(frame.get() + frames);
+            return;
+        }
+        long shown = playback.shown(position.get()) + frames;
+        choose(frame.get());
+        moveTo(playback.stored(Math.max(playback.first(), Math.min(playback.lastShown(), shown))));
     }
 
     /// Looks at a frame and stays there.
     public void choose(long number) {
         following.set(false);
         playing.set(false);
-        frame.set(number);
+        moveTo(number);
     }
 
     /// Stays at the newest frame again.
     public void follow() {
         playing.set(false);
         following.set(true);
-        frame.set(last);
+        moveTo(playback.last());
+    }
+
+    private void moveTo(double at) {
+        position.set(at);
+        frame.set((long) Math.floor(at));
+    }
+
+    private void moveTo(long number) {
+        moveTo((double) number);
     }
 
     /// Frames are left out rather than shown late.
     private void tick(long now) {
         if (startedNanos == 0) {
             startedNanos = now;
-            startedFrame = Math.max(first, Math.min(last, frame.get()));
+            startedShown = playback.shown(position.get());
         }
-        long due = startedFrame + (long) ((now - startedNanos) * 1e-9 * framesPerSecond);
-        if (due <= last) {
-            frame.set(due);
+        double passed = (now - startedNanos) * 1e-9 / playback.rate().seconds(1);
+        long due = startedShown + (long) passed;
+        if (due <= playback.lastShown()) {
+            moveTo(playback.stored(due));
         } else if (looping.get()) {
             startedNanos = now;
-            startedFrame = first;
-            frame.set(first);
+            startedShown = playback.first();
+            moveTo(playback.first());
         } else {
-            frame.set(last);
+            moveTo(playback.stored(playback.lastShown()));
             playing.set(false);
         }
     }

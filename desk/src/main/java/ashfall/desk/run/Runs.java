@@ -8,9 +8,10 @@ import ashfall.firing.FiringKey;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
-import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -91,6 +92,7 @@ public final class Runs {
         this.homeless = homeless;
         settle.setOnFinished(e -> startSketch());
         document.shotProperty().addListener((o, was, is) -> shotChanged());
+        document.shotProperty().addListener((o, was, is) -> span());
         document.draggingProperty().addListener((o, was, is) -> shotChanged());
         element.addListener((o, was, is) -> shotChanged());
     }
@@ -212,23 +214,18 @@ public final class Runs {
         span();
     }
 
+    /// The playback speed is the shot's as it is; the run's frames are those it was made with.
     private void span() {
         Run run = shown.get();
+        Item frames = document.shot().frames();
         if (watched != null) {
-            FrameRate rate = document.shot().frames().get(Frames.RATE);
-            playhead.span(watched[0], watched[1], (double) rate.numerator() / rate.denominator());
-            return;
+            playhead.span(Playback.of(frames).over(watched[0], watched[1]));
+        } else if (run != null) {
+            Item ran = run.shot().frames().with(Frames.SPEED, frames.get(Frames.SPEED));
+            long first = ran.get(Frames.FIRST);
+            boolean none = run.sizeProperty().get() == 0;
+            playhead.span(Playback.of(ran).over(first, none ? first : run.lastFrame()));
         }
-        if (run == null) {
-            return;
-        }
-        int size = run.sizeProperty().get();
-        FrameRate rate = run.shot().frames().get(Frames.RATE);
-        long first = run.shot().frames().get(Frames.FIRST);
-        playhead.span(
-                first,
-                size == 0 ? first : run.lastFrame(),
-                (double) rate.numerator() / rate.denominator());
     }
 
     /// What a shot and a run were compared to; asked for by several regions at each edit.

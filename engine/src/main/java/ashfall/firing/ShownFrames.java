@@ -1,0 +1,131 @@
+package ashfall.firing;
+
+import ashfall.grid.Between;
+import ashfall.grid.Frame;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
+import ashfall.shot.Playback;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.vdb.VdbWriter;
+import ashfall.work.Workers;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.NavigableSet;
+import java.util.TreeSet;
+
+/// The frames of a firing as a playback speed shows them: stored ones where it meets them, others
+/// found between two along the motion ([Between]).
+public final class ShownFrames {
+    private final Path folder;
+    private final FiringRecord record;
+    private final NavigableSet<Long> kept;
+    private final Playback playback;
+    private final Shot fired;
+    private final Workers workers;
+
+    /// @param shot whose playback speed it is; its frame rate is not used, the firing's is
+    /// @throws FiringException when the firing has no frames yet
+    public ShownFrames(Path folder, FiringRecord record, Shot shot, Workers workers) {
+        this.folder = folder;
+        this.record = record;
+        this.workers = workers;
+        this.kept = new TreeSet<>(record.files().keySet());
+        if (kept.isEmpty()) {
+            throw new FiringException("the firing in '" + folder + "' has no frames yet");
+        }
+        this.fired =
+                ShotFile.parse(record.shotJson(), folder.resolve(FiringRecord.FILE).toString())
+                        .shot();
+        this.playback =
+                Playback.of(fired.frames().with(Frames.SPEED, shot.frames().get(Frames.SPEED)))
+                        .over(fired.frames().get(Frames.FIRST), kept.last());
+    }
+
+    /// Numbers of the frames that can be shown, in order.
+    public List<Long> numbers() {
+        List<Long> all = new ArrayList<>();
+        for (long shown = playback.first(); shown <= playback.lastShown(); shown++) {
+            if (whyNot(shown).isEmpty()) {
+                all.add(shown);
+            }
+        }
+        return all;
+    }
+
+    /// The stored frame that a shown one shows, with the share of the way to the next.
+    public double stored(long shown) {
+        return playback.stored(shown);
+    }
+
+    /// Why a frame cannot be shown, in one sentence; empty when it can.
+    public String whyNot(long shown) {
+        double stored = playback.stored(shown);
+        long before = (long) Math.floor(stored);
+        long missing = !kept.contains(before) ? before : before + 1;
+        if (kept.contains(before) && (before == stored || kept.contains(before + 1))) {
+            return "";
+        }
+        String what =
+                "frame " + shown + (playback.isPlain() ? "" : " shows frame " + stored + " and");
+        return what
+                + " is not in '"
+                + folder
+                + "'; it holds frames "
+                + kept.first()
+                + "-"
+                + kept.last()
+                + (missing > kept.first() && missing < kept.last() ? " without " + missing : "");
+    }
+
+    /// A frame as it is shown, the velocity as it is seen: metres in a second shown.
+    ///
+    /// @throws FiringException when it cannot be shown
+    /// @throws IOException when a file is damaged or gone
+    public Frame at(long shown) throws IOException {
+        String why = whyNot(shown);
+        if (!why.isEmpty()) {
+            throw new FiringException(why);
+        }
+        double stored = playback.stored(shown);
+        long number = (long) Math.floor(stored);
+        Frame before = read(number);
+        var clock = fired.element(record.element()).gas().get(Gas.TIME_SCALE);
+        if (number == stored) {
+            return Between.hastened(before, playback.speedAt(shown) * clock.at(before.seconds()));
+        }
+        Frame after = read(number + 1);
+        double share = stored - number;
+        double seconds = before.seconds() + share * (after.seconds() - before.seconds());
+        return Between.of(
+                before,
+                after,
+                share,
+                clock.integral(before.seconds(), after.seconds()),
+                playback.speedAt(shown) * clock.at(seconds),
+                before.channels().keySet(),
+                workers);
+    }
+
+    /// Writes a frame as it is shown, under its own number and time.
+    ///
+    /// @throws FiringException when it cannot be shown
+    /// @throws IOException when a file is damaged or gone, or the disk is full
+    public void write(long shown, Path file, VdbWriter writer) throws IOException {
+        Frame frame = at(shown);
+        Map<String, Object> about = record.about(playback.rate());
+        about.put("stored_frame", playback.stored(shown));
+        about.put("playback_speed", playback.speedAt(shown));
+        double seconds = playback.rate().seconds(shown);
+        FrameFile.write(
+                file, new Frame(shown, seconds, frame.lattice(), frame.channels()), about, writer);
+    }
+
+    private Frame read(long number) throws IOException {
+        return FrameFile.read(folder.resolve(record.files().get(number)));
+    }
+}
