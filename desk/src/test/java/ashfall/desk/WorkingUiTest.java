@@ -105,21 +105,64 @@ class WorkingUiTest extends DeskTest {
                                             new Route.Point(2, new Vec3(6, 1, 0)))));
                 });
         robot.rightClickOn("#" + line("charge"));
-        until("its menu is there", () -> robot.lookup("#menu-start-when").tryQuery().isPresent());
-        robot.clickOn("#menu-start-when");
-        until(
-                "the meeting is there",
-                () -> robot.lookup("#meets-igniter-meets-obstacle").tryQuery().isPresent());
-        robot.clickOn(node(robot, "meets-igniter-meets-obstacle"), Motion.HORIZONTAL_FIRST);
+        startWith(robot, "igniter-meets-obstacle");
+        assertEquals("igniter meets obstacle", item("charge").get(Source.FUSE));
         // From -2 m at 4 m/s to the face at 3.5 m, less its radius.
         assertEquals(5.3 / 4, Timing.start(item("charge")), 0.03);
         robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         assertEquals(0, Timing.start(item("charge")), 1e-9);
-        // What meets starts then, too, and goes on its way as before.
-        Route way = item("igniter").get(Shape.PATH);
+        robot.press(KeyCode.CONTROL).type(KeyCode.Y).release(KeyCode.CONTROL);
+        // A wall a metre further is met a quarter of a second later, and the charge goes along.
+        Vec3 further = new Vec3(5, 1, 0);
+        robot.interact(() -> window.document().put("obstacles.obstacle", Shape.CENTRE, further));
+        assertEquals(6.3 / 4, Timing.start(item("charge")), 0.03);
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertEquals(5.3 / 4, Timing.start(item("charge")), 0.03);
+        assertEquals(4, window.document().shot().obstacles().get("obstacle").get(Shape.CENTRE).x());
+    }
+
+    private void startWith(FxRobot robot, String what) {
+        until("its menu is there", () -> robot.lookup("#menu-start-with").tryQuery().isPresent());
+        robot.clickOn("#menu-start-with");
+        until("it is there", () -> robot.lookup("#start-" + what).tryQuery().isPresent());
+        robot.clickOn(node(robot, "start-" + what), Motion.HORIZONTAL_FIRST);
+    }
+
+    /// The igniter hangs on the charge as it stands; dragging the charge takes it along in one
+    /// step, dragging the igniter makes its fuse longer.
+    @Test
+    void fuse_isAsLongAsTheDelay_andGoesAlong(FxRobot robot) {
         robot.interact(
-                () -> arranging().startAt(SOURCES + "igniter", 1.325, "igniter meets obstacle"));
-        assertEquals(way, item("igniter").get(Shape.PATH));
-        assertEquals(1.325, item("igniter").get(Source.HEAT).time(0), 1e-6);
+                () ->
+                        window.document()
+                                .put(
+                                        SOURCES + "igniter",
+                                        Source.HEAT,
+                                        Curve.through(
+                                                new double[] {0.5, 0},
+                                                new double[] {0.6, 3000},
+                                                new double[] {0.9, 0})));
+        robot.rightClickOn("#" + line("igniter"));
+        startWith(robot, "after-charge");
+        until("a fuse is drawn", () -> robot.lookup("#fuse-igniter").tryQuery().isPresent());
+        double delay = Timing.cue(item("igniter")) - Timing.cue(item("charge"));
+        double frame = node(robot, "time-ruler").getLayoutBounds().getWidth() / 49;
+        assertEquals(
+                delay * 24 * frame,
+                node(robot, "fuse-igniter").getLayoutBounds().getWidth(),
+                frame);
+        Item before = item("igniter");
+        robot.drag("#bar-charge").moveBy(3 * frame, 0).moveBy(3 * frame, 0).drop();
+        double moved = Timing.cue(item("charge"));
+        assertEquals(6 / 24.0, moved, 0.05);
+        assertEquals(moved + delay, Timing.cue(item("igniter")), 1e-5);
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertEquals(before, item("igniter"), "one step takes all of it back");
+        assertEquals(0, Timing.cue(item("charge")), 1e-9);
+        robot.drag("#bar-igniter").moveBy(2 * frame, 0).moveBy(2 * frame, 0).drop();
+        assertEquals(delay + 4 / 24.0, Timing.cue(item("igniter")), 0.05);
+        assertEquals(0, Timing.cue(item("charge")), 1e-9);
+        robot.interact(() -> arranging().rename(SOURCES + "charge", "keg"));
+        assertEquals("keg", item("igniter").get(Source.FUSE));
     }
 }

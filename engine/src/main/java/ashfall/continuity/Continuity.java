@@ -18,6 +18,7 @@ import ashfall.shot.Timing;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.FlameNeeds;
+import ashfall.sim.Fuses;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Obstacles;
 import ashfall.sim.Setup;
@@ -110,6 +111,11 @@ public final class Continuity {
                             checkPlace(name, source);
                         }
                         checkTime(name, source);
+                        String dead =
+                                Fuses.whyDead(shot, path.substring("elements.".length()), name);
+                        if (!dead.isEmpty()) {
+                            add(".sources." + name, dead);
+                        }
                         checkClimb(name, source);
                     }
                 });

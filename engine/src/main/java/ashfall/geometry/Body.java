@@ -103,6 +103,16 @@ public final class Body {
             }
         }
 
+        /// Is any of it as near to another body that they could touch?
+        public boolean isNear(Placed other) {
+            boolean near = true;
+            for (int axis = 0; axis < 3; axis++) {
+                double apart = Math.abs(at.get(axis) - other.at.get(axis));
+                near &= apart <= half[axis] + other.half[axis];
+            }
+            return near;
+        }
+
         /// How far it has gone on its path, m.
         public Vec3 gone() {
             return gone;

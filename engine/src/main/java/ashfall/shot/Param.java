@@ -20,7 +20,8 @@ public sealed interface Param<T>
                 Param.Choice,
                 Param.Subset,
                 Param.Vector,
-                Param.Path {
+                Param.Path,
+                Param.Text {
 
     Words words();
 
@@ -331,6 +332,41 @@ public sealed interface Param<T>
                     + (unit == Unit.NONE ? "no unit" : unit.symbol())
                     + ", by default "
                     + vec;
+        }
+    }
+
+    /// Words, none by default.
+    record Text(Words words) implements Param<String> {
+        private static final int MOST = 200;
+
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
+        @Override
+        public String byDefault() {
+            return "";
+        }
+
+        @Override
+        public String read(JsonNode node) {
+            if (!node.isTextual() || node.textValue().length() > MOST) {
+                throw new IllegalArgumentException(
+                        "it must be text of " + MOST + " letters at most");
+            }
+            return node.textValue().strip();
+        }
+
+        @Override
+        public JsonNode write(String value) {
+            return JsonNodeFactory.instance.textNode(value);
+        }
+
+        @Override
+        public String range() {
+            return "text, by default none";
         }
     }
 

@@ -1,6 +1,7 @@
 package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
+import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.burn.Fuels;
 import ashfall.shot.Param.Choice;
@@ -303,7 +304,16 @@ public final class Source {
                     .usual(0, 5)
                     .words("earlier", "later")
                     .does("When the source gives no more.");
-    private static final Param<?>[] WINDOW = {LIMITED, FROM, TO};
+    /// What the source hangs on in time; edits of that move the source along, the gas knows
+    /// nothing of it.
+    public static final Param.Text FUSE =
+            new Param.Text(
+                    Words.of("time.fuse", "Starts with", NOTHING)
+                            .does(
+                                    "Another source, by name, or \"flare meets wall\": when that"
+                                            + " comes earlier or later, this source does so by as"
+                                            + " much."));
+    private static final Param<?>[] WINDOW = {LIMITED, FROM, TO, FUSE};
 
     /// Where and when a source of any kind gives more or less than elsewhere.
     private static final Param<?>[] PATCHES = {
@@ -373,7 +383,7 @@ public final class Source {
             Kind.of(
                     "carriers",
                     "Carriers",
-                    Shape.around(ON, both(both(Carrier.ALL, GIVEN), FLICKER, FLICKER_EVERY)));
+                    Shape.around(ON, both(both(Carrier.ALL, GIVEN), FUSE, FLICKER, FLICKER_EVERY)));
 
     public static final List<Kind> KINDS = List.of(CHARGE, BURNER, IGNITER, CARRIERS);
 

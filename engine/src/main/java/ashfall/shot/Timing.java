@@ -71,6 +71,19 @@ public final class Timing {
         return Double.isInfinite(first) ? 0 : first;
     }
 
+    /// When a source first gives anything over time, whatever way it goes, s; 0 for one that gives
+    /// steadily.
+    public static double cue(Item source) {
+        return start(source.without(Shape.PATH));
+    }
+
+    /// A source that gives all it does some seconds later; its way stays as it is.
+    public static Item cueLater(Item source, double seconds) {
+        Item moved = later(source.without(Shape.PATH), seconds);
+        Route way = source.get(Shape.PATH);
+        return source.values().containsKey(Shape.PATH) ? moved.with(Shape.PATH, way) : moved;
+    }
+
     /// The frames of a shot at another rate: all that happens, and the ends, keep their seconds, to
     /// half a frame.
     public static Item atRate(Item frames, FrameRate rate) {

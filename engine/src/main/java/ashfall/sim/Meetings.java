@@ -55,7 +55,7 @@ public final class Meetings {
     private static boolean touch(Body a, Body b, double seconds) {
         Body.Placed here = a.at(seconds);
         Body.Placed there = b.at(seconds);
-        return reaches(here, there) || reaches(there, here);
+        return here.isNear(there) && (reaches(here, there) || reaches(there, here));
     }
 
     /// Does any point of a body lie in another, as finely as its points are?

@@ -7,11 +7,13 @@ import ashfall.shot.Source;
 import ashfall.sim.LogEntry;
 
 import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 import java.util.ArrayList;
@@ -31,6 +33,7 @@ final class CueSheet extends ScrollPane {
 
     private final VBox names = new VBox();
     private final VBox lines = new VBox();
+    private final FuseLines fuses;
     private final List<CueRow> rows = new ArrayList<>();
     private final List<Label> rowFigures = new ArrayList<>();
     private String revealed = "";
@@ -49,8 +52,12 @@ final class CueSheet extends ScrollPane {
         names.setMinWidth(ChartView.GUTTER);
         names.setMaxWidth(ChartView.GUTTER);
         lines.setMinWidth(0);
-        HBox.setHgrow(lines, Priority.ALWAYS);
-        setContent(new HBox(names, lines));
+        fuses = new FuseLines(sheet);
+        StackPane over = new StackPane(lines, fuses);
+        over.setMinWidth(0);
+        over.setAlignment(Pos.TOP_LEFT);
+        HBox.setHgrow(over, Priority.ALWAYS);
+        setContent(new HBox(names, over));
     }
 
     /// Lays all rows out along an axis.
@@ -60,6 +67,7 @@ final class CueSheet extends ScrollPane {
         buildRows(element);
         takeFirst();
         rows.forEach(row -> row.show(axis));
+        fuses.show(axis, element, rows);
         showFigures(axis);
         for (var name : names.getChildren()) {
             name.pseudoClassStateChanged(CHOSEN, sheet.selection.path().equals(name.getUserData()));

@@ -282,6 +282,7 @@ public final class DialsView extends VBox {
                             value -> Long.toString(value),
                             value -> value + 1,
                             value -> value - 1);
+            case Param.Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->
                     new ChipsDial<>(

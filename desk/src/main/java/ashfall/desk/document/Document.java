@@ -7,6 +7,7 @@ import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Timing;
+import ashfall.sim.Fuses;
 import ashfall.work.WholeFile;
 
 import javafx.beans.property.BooleanProperty;
@@ -78,13 +79,20 @@ public final class Document {
         return dragging;
     }
 
-    /// Makes an edit.
+    /// Makes an edit. Sources whose fuses it moves go along, in the same step.
     public void edit(Edit edit) {
-        Shot next = edit.apply(shot.get());
-        if (next.equals(shot.get())) {
+        Shot before = shot.get();
+        Shot edited = edit.apply(before);
+        if (edited.equals(before)) {
             return;
         }
-        history.add(edit, dragging.get());
+        boolean arranged = edit instanceof Edit.Arrange;
+        Shot next = arranged ? edited : Fuses.follow(before, edited);
+        boolean followed = !next.equals(edited);
+        // A drag that moves fuses may do so from its second edit on: all are of one kind to merge.
+        boolean dragged = dragging.get() && !arranged && Fuses.any(before);
+        Edit made = followed || dragged ? Edit.Items.between(edit.name(), before, next) : edit;
+        history.add(made, dragging.get());
         show(next);
     }
 

@@ -70,6 +70,14 @@ public sealed interface Edit {
             return new Items(name, from, to);
         }
 
+        /// The edit that makes one shot of another with the same things in it.
+        static Items between(String name, Shot before, Shot after) {
+            Map<String, Item> to = new LinkedHashMap<>(after.items());
+            Map<String, Item> from = before.items();
+            to.entrySet().removeIf(entry -> entry.getValue().equals(from.get(entry.getKey())));
+            return of(name, before, to);
+        }
+
         @Override
         public Shot apply(Shot shot) {
             Shot next = shot;
@@ -86,10 +94,14 @@ public sealed interface Edit {
 
         @Override
         public Optional<Edit> mergedWith(Edit next) {
-            if (next instanceof Items items && items.to.keySet().equals(to.keySet())) {
-                return Optional.of(new Items(name, from, items.to));
+            if (!(next instanceof Items items)) {
+                return Optional.empty();
             }
-            return Optional.empty();
+            Map<String, Item> first = new LinkedHashMap<>(items.from);
+            first.putAll(from);
+            Map<String, Item> last = new LinkedHashMap<>(to);
+            last.putAll(items.to);
+            return Optional.of(new Items(name, first, last));
         }
     }
 

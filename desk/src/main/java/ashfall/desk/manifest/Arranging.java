@@ -2,7 +2,6 @@ package ashfall.desk.manifest;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Edit;
-import ashfall.geometry.Body;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Carrier;
@@ -18,9 +17,8 @@ import ashfall.shot.Param;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
-import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
-import ashfall.sim.Meetings;
+import ashfall.sim.Fuses;
 
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -98,8 +96,15 @@ public final class Arranging {
         }
         Map<String, String> plan = new LinkedHashMap<>();
         names(path).forEach(own -> plan.put(own.equals(old) ? wanted : own, own));
-        document.arrange("Rename " + old + " to " + wanted, with(path, plan));
+        document.arrange(
+                "Rename " + old + " to " + wanted, renamed(with(path, plan), path, wanted));
         return renamed(path, wanted);
+    }
+
+    /// The shot with fuses that name the thing at a path by its new name, or no more.
+    private static Shot renamed(Shot shot, String path, String now) {
+        boolean source = Thing.of(path).orElseThrow() == Thing.SOURCE;
+        return Fuses.renamed(shot, source ? elementOf(path) : null, nameOf(path), now);
     }
 
     /// The shot with other things beside the one at a path.
@@ -172,7 +177,7 @@ public final class Arranging {
         String old = nameOf(path);
         Map<String, String> plan = asTheyAre(path);
         plan.remove(old);
-        document.arrange("Delete " + old, with(path, plan));
+        document.arrange("Delete " + old, renamed(with(path, plan), path, null));
     }
 
     /// Switches the thing at a path on or off.
@@ -211,60 +216,6 @@ public final class Arranging {
             to.put(at, source.getValue().with(Source.ON, lit));
         }
         document.edit(Edit.Items.of(alone ? "End solo" : "Solo " + own, shot, to));
-    }
-
-    /// When things of the shot that move meet others: seconds by words, "flare meets wall".
-    ///
-    /// Takes its time; on any thread.
-    static Map<String, Double> meetings(Shot shot) {
-        Map<String, Item> shapes = new LinkedHashMap<>(shot.items());
-        shapes.values()
-                .removeIf(item -> !Shape.isHad(item.kind()) || item.kind().equals(Draught.KIND));
-        Map<String, Double> all = new LinkedHashMap<>();
-        shapes.forEach(
-                (one, moving) -> {
-                    if (!Body.of(moving).isMoving()) {
-                        return;
-                    }
-                    shapes.forEach(
-                            (other, met) -> {
-                                if (!other.equals(one)) {
-                                    Meetings.of(shot, moving, met)
-                                            .ifPresent(
-                                                    seconds ->
-                                                            all.put(
-                                                                    nameOf(one)
-                                                                            + " meets "
-                                                                            + nameOf(other),
-                                                                    seconds));
-                                }
-                            });
-                });
-        return all;
-    }
-
-    /// Lets all that a source gives over time start at a time; its way stays as it is.
-    public void startAt(String path, double seconds, String when) {
-        Shot shot = document.shot();
-        Item item = shot.items().get(path);
-        double start = Timing.start(item.without(Shape.PATH));
-        Item moved = Timing.later(item, seconds - start);
-        if (item.values().containsKey(Shape.PATH)) {
-            moved = moved.with(Shape.PATH, item.get(Shape.PATH));
-        }
-        if (moved.equals(item) && start == 0 && seconds != 0) {
-            // It gives steadily: from then on.
-            moved =
-                    item.with(Source.LIMITED, true)
-                            .with(Source.FROM, seconds)
-                            .with(Source.TO, Math.max(seconds, lastSecond(shot)));
-        }
-        String name = "Start " + nameOf(path) + " when " + when;
-        document.edit(Edit.Items.of(name, shot, Map.of(path, moved)));
-    }
-
-    private static double lastSecond(Shot shot) {
-        return shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
     }
 
     /// Adds an obstacle beside the middle of an element's floor, of a size that fits its bounds.

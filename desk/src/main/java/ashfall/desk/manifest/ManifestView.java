@@ -9,14 +9,11 @@ import ashfall.shot.Element;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
-import ashfall.shot.Unit;
 
-import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
@@ -325,43 +322,9 @@ public final class ManifestView extends VBox {
                 MenuItem solo = new MenuItem("Solo   O");
                 solo.setId("menu-solo");
                 solo.setOnAction(e -> arranging.solo(path));
-                Menu start = new Menu("Start when");
-                start.setId("menu-start-when");
-                meetings(start);
-                menu.getItems().addAll(solo, start);
+                menu.getItems().addAll(solo, new StartMenu(document, path));
             }
             return menu;
-        }
-
-        /// What may meet what, with the time when it does.
-        private void meetings(Menu menu) {
-            MenuItem looking = new MenuItem("looking ...");
-            looking.setDisable(true);
-            menu.getItems().add(looking);
-            Shot shot = document.shot();
-            Thread.ofVirtual()
-                    .start(
-                            () -> {
-                                Map<String, Double> found = Arranging.meetings(shot);
-                                Platform.runLater(() -> fill(menu, found));
-                            });
-        }
-
-        private void fill(Menu menu, Map<String, Double> found) {
-            menu.getItems().clear();
-            found.forEach(
-                    (words, seconds) -> {
-                        MenuItem item = new MenuItem(words + ", " + Unit.SECOND.figure(seconds, 3));
-                        item.setMnemonicParsing(false);
-                        item.setId("meets-" + words.replace(' ', '-'));
-                        item.setOnAction(e -> arranging.startAt(path, seconds, words));
-                        menu.getItems().add(item);
-                    });
-            if (menu.getItems().isEmpty()) {
-                MenuItem none = new MenuItem("nothing that moves meets anything");
-                none.setDisable(true);
-                menu.getItems().add(none);
-            }
         }
 
         private void edit() {
