@@ -88,6 +88,42 @@ class AshfallTest {
         assertTrue(Files.size(folder.resolve("p/oil-store_0004.png")) > 100);
         assertEquals(4, json(render.out).get("frames").get(0).get("frame").asInt());
 
+        String fast = folder.resolve("fast").toString();
+        Run retime =
+                run(
+                        "retime",
+                        "oil-store",
+                        "--firing",
+                        dir,
+                        "--out",
+                        fast,
+                        "--set",
+                        "frames.speed=1.5",
+                        "--json");
+        assertEquals(0, retime.status, retime.err);
+        JsonNode shown = json(retime.out).get("frames");
+        assertEquals(3, shown.size());
+        assertEquals(2.5, shown.get(1).get("stored_frame").asDouble(), 1e-9);
+        assertTrue(Files.size(folder.resolve("fast/oil-store_0003.vdb")) > 1000);
+        Run onto = run("retime", "oil-store", "--firing", dir, "--out", dir);
+        assertEquals(1, onto.status);
+        assertTrue(onto.err.contains("holds a firing"), onto.err);
+        Run late =
+                run(
+                        "render",
+                        "oil-store",
+                        "--firing",
+                        dir,
+                        "--out",
+                        fast,
+                        "--size",
+                        "32x18",
+                        "--set",
+                        "frames.picture.skipped=3",
+                        "--json");
+        assertEquals(0, late.status, late.err);
+        assertEquals(1, json(late.out).get("frames").size());
+
         Run log = run("log", dir, "--json");
         assertEquals(0, log.status, log.err);
         JsonNode entry = json(log.out).get("frames").get(3);

@@ -63,6 +63,35 @@ class PlaybackUiTest extends DeskTest {
         return window.document().shot().frames().number(Frames.SPEED);
     }
 
+    /// What is simulated before, kept, and played stand on one axis; only the run-up is gas.
+    @Test
+    void ranges_areSaid_andPlayingKeepsToThePicture(FxRobot robot) {
+        untilSketched();
+        Run run = window.runs().shown();
+        robot.clickOn("#line-frames");
+        type(robot, "param-picture-skipped-field", "20");
+        assertEquals("picture 21-24", text(robot, "frame-ranges"));
+        assertTrue(window.runs().differences(run).isEmpty());
+        Playhead head = window.runs().playhead();
+        List<Long> seen = new ArrayList<>();
+        robot.interact(
+                () -> {
+                    head.choose(24);
+                    head.loopingProperty().set(false);
+                    head.frameProperty().addListener((o, was, is) -> seen.add(is.longValue()));
+                    head.togglePlay();
+                });
+        until("it has played", () -> !head.playingProperty().get());
+        assertEquals(21, seen.getFirst());
+        assertEquals(24, seen.getLast());
+        type(robot, "param-runUp-field", "6");
+        type(robot, "param-picture-skipped-field", "0");
+        assertEquals("run-up 6", text(robot, "frame-ranges"));
+        assertFalse(window.runs().differences(run).isEmpty());
+        untilSketched();
+        assertEquals(-5, window.runs().shown().log().getFirst().frame());
+    }
+
     /// From three to one over eight frames: at the ninth shown stands the seventeenth, all rise.
     @Test
     void fallingSpeed_playsAsMapped_andIsMarkedPictureOnly(FxRobot robot) {

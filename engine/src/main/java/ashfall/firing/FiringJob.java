@@ -91,7 +91,7 @@ public final class FiringJob {
         this.cancel = cancel;
         this.element = request.shot().element(request.element());
         this.key = FiringKey.of(request.shot(), request.element(), element, request.fineness());
-        long first = request.shot().frames().get(Frames.FIRST);
+        long first = Frames.begin(request.shot().frames());
         if (request.to() < request.from()) {
             throw new FiringException(
                     "the frames run backwards: "
@@ -340,7 +340,7 @@ public final class FiringJob {
                 request.fineness(),
                 key.hash(),
                 key.values(),
-                request.shot().frames().get(Frames.FIRST),
+                Frames.begin(request.shot().frames()),
                 List.of(),
                 Map.of());
     }

@@ -28,7 +28,7 @@ import java.util.Map;
 ///
 /// @param shotJson the shot as it was fired
 /// @param keyValues what the key was made of, by path
-/// @param firstFrame number of the shot's first frame
+/// @param firstFrame number of the first frame simulated
 /// @param log one entry a frame done, in order; frames before the first wanted one are in it too
 /// @param files names of the frames kept, by frame
 public record FiringRecord(

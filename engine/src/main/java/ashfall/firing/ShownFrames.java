@@ -4,6 +4,7 @@ import ashfall.grid.Between;
 import ashfall.grid.Frame;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
+import ashfall.shot.Item;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -41,15 +42,20 @@ public final class ShownFrames {
         this.fired =
                 ShotFile.parse(record.shotJson(), folder.resolve(FiringRecord.FILE).toString())
                         .shot();
-        this.playback =
-                Playback.of(fired.frames().with(Frames.SPEED, shot.frames().get(Frames.SPEED)))
-                        .over(fired.frames().get(Frames.FIRST), kept.last());
+        this.playback = Playback.of(asShown(fired.frames(), shot.frames())).until(kept.last());
     }
 
-    /// Numbers of the frames that can be shown, in order.
+    /// The frames of a firing as a shot plays and draws them.
+    public static Item asShown(Item fired, Item frames) {
+        return fired.with(Frames.SPEED, frames.get(Frames.SPEED))
+                .with(Frames.SKIPPED, frames.get(Frames.SKIPPED))
+                .with(Frames.SPARED, frames.get(Frames.SPARED));
+    }
+
+    /// Numbers of the frames of the picture that can be shown, in order.
     public List<Long> numbers() {
         List<Long> all = new ArrayList<>();
-        for (long shown = playback.first(); shown <= playback.lastShown(); shown++) {
+        for (long shown = playback.firstShown(); shown <= playback.lastShown(); shown++) {
             if (whyNot(shown).isEmpty()) {
                 all.add(shown);
             }

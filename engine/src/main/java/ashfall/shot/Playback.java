@@ -6,22 +6,36 @@ package ashfall.shot;
 /// @param first number of the first frame, stored and shown
 /// @param last number of the last stored frame
 /// @param speed stored seconds in a shown second, over shown time
-public record Playback(FrameRate rate, long first, long last, Curve speed) {
+/// @param from the first shown frame of the picture
+/// @param to the last one, where so much is stored
+public record Playback(FrameRate rate, long first, long last, Curve speed, long from, long to) {
     /// Moments this near to a frame are the frame, in frames.
     private static final double SAME = 1e-6;
 
     /// As a shot's frames say.
     public static Playback of(Item frames) {
-        return new Playback(
-                frames.get(Frames.RATE),
-                frames.get(Frames.FIRST),
-                frames.get(Frames.LAST),
-                frames.get(Frames.SPEED));
+        long first = frames.get(Frames.FIRST);
+        long last = Math.max(first, frames.get(Frames.LAST));
+        Playback whole = of(frames.get(Frames.RATE), first, last, frames.get(Frames.SPEED));
+        long from = Math.min(whole.to, first + frames.get(Frames.SKIPPED));
+        long to = Math.max(from, whole.to - frames.get(Frames.SPARED));
+        return new Playback(whole.rate, first, last, whole.speed, from, to);
     }
 
-    /// The same over other frames.
-    public Playback over(long from, long to) {
-        return new Playback(rate, from, Math.max(from, to), speed);
+    /// All that is stored, at a speed.
+    public static Playback of(FrameRate rate, long first, long last, Curve speed) {
+        Playback open = new Playback(rate, first, last, speed, first, Long.MAX_VALUE);
+        return new Playback(rate, first, last, speed, first, open.lastShown());
+    }
+
+    /// The same where frames are stored until another one.
+    public Playback until(long other) {
+        return new Playback(rate, first, Math.max(first, other), speed, from, to);
+    }
+
+    /// Over other stored frames, all of them.
+    public Playback over(long begin, long end) {
+        return of(rate, begin, Math.max(begin, end), speed);
     }
 
     /// Does every shown frame show the stored one of its number?
@@ -42,7 +56,12 @@ public record Playback(FrameRate rate, long first, long last, Curve speed) {
         return speed.at(rate.seconds(shown));
     }
 
-    /// The last shown frame for which something is stored.
+    /// The first frame of the picture, or of what is stored.
+    public long firstShown() {
+        return Math.min(from, lastShown());
+    }
+
+    /// The last shown frame of the picture for which something is stored.
     public long lastShown() {
         long low = first;
         long high = first + 1;
@@ -57,12 +76,12 @@ public record Playback(FrameRate rate, long first, long last, Curve speed) {
                 high = middle;
             }
         }
-        return low;
+        return Math.min(low, to);
     }
 
     /// The shown frame that shows a stored moment, or the nearest to it.
     public long shown(double frame) {
-        long low = first;
+        long low = firstShown();
         long high = lastShown();
         while (low < high) {
             long middle = (low + high) >>> 1;
@@ -72,7 +91,7 @@ public record Playback(FrameRate rate, long first, long last, Curve speed) {
                 high = middle;
             }
         }
-        boolean before = low > first && frame - stored(low - 1) < stored(low) - frame;
+        boolean before = low > firstShown() && frame - stored(low - 1) < stored(low) - frame;
         return before ? low - 1 : low;
     }
 }

@@ -91,7 +91,14 @@ public final class Timing {
         double ratio = before.seconds(1) / rate.seconds(1);
         long first = Math.round((frames.get(Frames.FIRST) - 1) * ratio) + 1;
         long last = Math.max(first, Math.round(frames.get(Frames.LAST) * ratio));
-        return frames.with(Frames.RATE, rate).with(Frames.FIRST, first).with(Frames.LAST, last);
+        Item next =
+                frames.with(Frames.RATE, rate).with(Frames.FIRST, first).with(Frames.LAST, last);
+        for (Param.Whole count : List.of(Frames.RUN_UP, Frames.SKIPPED, Frames.SPARED)) {
+            if (frames.get(count) > 0) {
+                next = next.with(count, Math.round(frames.get(count) * ratio));
+            }
+        }
+        return next;
     }
 
     /// Integral of a release, in its own unit times s, over the part of a time in which the source
@@ -105,7 +112,7 @@ public final class Timing {
 
     /// K that gas from the air would have reached at a time if it stayed in a source that warms it.
     public static double warmed(Shot shot, Item source, double seconds) {
-        double start = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST) - 1);
+        double start = shot.frames().get(Frames.RATE).seconds(Frames.begin(shot.frames()) - 1);
         return shot.air().number(Air.TEMPERATURE) + given(source, Source.WARMING, start, seconds);
     }
 

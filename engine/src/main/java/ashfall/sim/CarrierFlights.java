@@ -63,7 +63,7 @@ public final class CarrierFlights {
     }
 
     private static Carriers fly(Shot shot, Element element, Item source) {
-        double first = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST));
+        double first = shot.frames().get(Frames.RATE).seconds(Frames.begin(shot.frames()));
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
         return new Carriers(source, around(shot, element, source), first, last);
     }

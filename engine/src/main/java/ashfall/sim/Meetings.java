@@ -24,7 +24,7 @@ public final class Meetings {
         Body a = Body.of(one);
         Body b = Body.of(other);
         double frame = shot.frames().get(Frames.RATE).seconds(1);
-        long first = shot.frames().get(Frames.FIRST) - 1;
+        long first = Frames.begin(shot.frames()) - 1;
         long count = (shot.frames().get(Frames.LAST) - first) * LOOKS;
         double start = first * frame;
         double before = start;

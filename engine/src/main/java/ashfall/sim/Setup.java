@@ -330,7 +330,7 @@ public record Setup(
                 Obstacles.of(shot),
                 Draughts.of(shot),
                 shot.frames().get(Frames.RATE),
-                shot.frames().get(Frames.FIRST));
+                Frames.begin(shot.frames()));
     }
 
     /// Sources of an element that are told apart, the last standing for all beyond it; none where

@@ -97,6 +97,31 @@ class FiringJobTest {
         }
     }
 
+    /// A run-up is simulated like earlier frames, and kept as little as none of them.
+    @Test
+    void run_withARunUp_keepsFramesFromTheFirstOn() throws IOException {
+        Shot from = ShotFile.with(shot, List.of("frames.first=-3"));
+        Path early = folder.resolve("early");
+        fire(from, early, -3, 2);
+        Path runUp = folder.resolve("run-up");
+        fire(ShotFile.with(shot, List.of("frames.runUp=4")), runUp, 1, 2);
+        FiringRecord record = FiringRecord.read(runUp);
+        assertEquals(List.of(1L, 2L), List.copyOf(record.files().keySet()));
+        assertEquals(-3, record.log().getFirst().frame());
+        for (long frame = 1; frame <= 2; frame++) {
+            Frame one = FrameFile.read(early.resolve(String.format("oil-store_%04d.vdb", frame)));
+            Frame other = FrameFile.read(runUp.resolve(record.fileName(frame)));
+            for (SparseGrid grid : one.channels().values()) {
+                SparseGrid same = other.channels().get(grid.name());
+                assertEquals(grid.leafCount(), same.leafCount());
+                for (int i = 0; i < grid.leafCount(); i++) {
+                    assertArrayEquals(grid.leaf(i).half(), same.leaf(i).half());
+                    assertArrayEquals(grid.leaf(i).full(), same.leaf(i).full());
+                }
+            }
+        }
+    }
+
     @Test
     void run_cancelledAfterAFrame_keepsItAndGoesOn() throws IOException {
         Cancel cancel = new Cancel();

@@ -80,7 +80,7 @@ class ShownFramesTest {
     /// A finished firing of 180 frames: sixteen frames after the start at the eighth, none twice.
     @Test
     void punchThenNormal_showsTheMomentsAsked() {
-        Playback shown = new Playback(new FrameRate(24, 1), 1, 180, FALLING);
+        Playback shown = Playback.of(new FrameRate(24, 1), 1, 180, FALLING);
         assertEquals(1, shown.stored(1), 1e-9);
         assertEquals(17, shown.stored(9), 1e-9);
         assertEquals(172, shown.lastShown());
@@ -96,7 +96,7 @@ class ShownFramesTest {
 
     @Test
     void slow_putsFramesBetween_andPlain_isAsFired() throws IOException {
-        Playback slow = new Playback(new FrameRate(25, 1), -3, 6, Curve.constant(0.3));
+        Playback slow = Playback.of(new FrameRate(25, 1), -3, 6, Curve.constant(0.3));
         assertEquals(-3 + 0.3 * 7, slow.stored(4), 1e-9);
         assertEquals(27, slow.lastShown());
         ShownFrames plain = at();

@@ -38,6 +38,8 @@ public final class ChartView extends VBox {
     private final Canvas ruler = new Canvas(10, TimeRuler.RULER);
     private final Canvas strip = new Canvas(10, TimeRuler.STRIP);
     private final NeedsStrip needs = new NeedsStrip();
+    private final Label ranges = new Label();
+    private final Tooltip rangesTip = new Tooltip();
     private final Label needsFigure = new Label();
     private final BurnLog log = new BurnLog();
     private final Map<BurnLog.Track, Label> logFigures = new EnumMap<>(BurnLog.Track.class);
@@ -69,6 +71,10 @@ public final class ChartView extends VBox {
     }
 
     private VBox rowsOfChart() {
+        ranges.setId("frame-ranges");
+        ranges.getStyleClass().add("figure");
+        Tooltip.install(ranges, rangesTip);
+        Tooltip.install(strip, rangesTip);
         VBox.setVgrow(cueSheet, Priority.ALWAYS);
         VBox names = new VBox();
         for (BurnLog.Track track : BurnLog.Track.values()) {
@@ -82,7 +88,7 @@ public final class ChartView extends VBox {
         return new VBox(
                 withGutter(gutterLine(new Label("cue sheet"), new Label(), TimeRuler.RULER), ruler),
                 cueSheet,
-                withGutter(gutterLine(new Label("frames"), new Label(), TimeRuler.STRIP), strip),
+                withGutter(gutterLine(new Label("frames"), ranges, TimeRuler.STRIP), strip),
                 withGutter(needsLine(), needs),
                 withGutter(names, log));
     }
@@ -188,7 +194,14 @@ public final class ChartView extends VBox {
 
     private void showMeasured() {
         TimeAxis axis = axis();
-        TimeRuler.drawStrip(strip, axis, runs.shown(), runs.supersededProperty().get());
+        TimeRuler.drawStrip(
+                strip,
+                axis,
+                document.shot().frames(),
+                runs.shown(),
+                runs.supersededProperty().get());
+        ranges.setText(TimeRuler.ranges(document.shot().frames()));
+        rangesTip.setText(TimeRuler.sentence(document.shot().frames()));
         needs.draw(axis, runs.shown());
         log.draw(axis, runs.shown(), runs.beforeProperty().get(), runs.stakes());
         showNow();

@@ -17,7 +17,7 @@ record TimeAxis(double from, double to, double width, FrameRate rate, long first
 
     static TimeAxis of(Shot shot, double width) {
         FrameRate rate = shot.frames().get(Frames.RATE);
-        long first = shot.frames().get(Frames.FIRST);
+        long first = Frames.begin(shot.frames());
         long last = Math.max(first, shot.frames().get(Frames.LAST));
         return new TimeAxis(rate.seconds(first - 1), rate.seconds(last), width, rate, first, last);
     }

@@ -2,6 +2,9 @@ package ashfall.desk.chart;
 
 import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
+import ashfall.shot.Frames;
+import ashfall.shot.Item;
+import ashfall.shot.Playback;
 import ashfall.sim.LogEntry;
 
 import javafx.scene.canvas.Canvas;
@@ -45,27 +48,66 @@ final class TimeRuler {
     }
 
     /// Kept frames are solid, missing ones hollow; a superseded run is dimmed; the one being made
-    /// next is lit.
+    /// next is lit. Those of the run-up are low, and a line below spans what is played and drawn.
     ///
     /// @param run or null
-    static void drawStrip(Canvas strip, TimeAxis axis, Run run, boolean old) {
+    static void drawStrip(Canvas strip, TimeAxis axis, Item frames, Run run, boolean old) {
         GraphicsContext g = strip.getGraphicsContext2D();
         g.clearRect(0, 0, strip.getWidth(), STRIP);
         for (long f = axis.first(); f <= axis.last(); f++) {
             double a = axis.xOfFrame(f - 1);
             double width = Math.max(1, axis.xOfFrame(f) - a - 1);
             LogEntry entry = run == null ? null : run.entry(f);
+            double low = f < frames.get(Frames.FIRST) ? 4 : 0;
             if (entry != null && run.has(f)) {
                 g.setFill(Tokens.colour(old ? "fog" : "verdigris", old ? 0.4 : 0.75));
-                g.fillRect(a, 2, width, STRIP - 4);
+                g.fillRect(a, 2 + low, width, STRIP - 5 - low);
             } else if (run != null && run.isRunning() && f == run.lastFrame() + 1) {
                 g.setFill(Tokens.colour("amber"));
                 g.fillRect(a, 3, Math.min(4, width), 4);
             } else {
                 g.setStroke(Tokens.colour("bone", 0.22));
                 g.setLineWidth(1);
-                g.strokeRect(a + 0.5, 2.5, width - 1, STRIP - 5);
+                g.strokeRect(a + 0.5, 2.5 + low, width - 1, STRIP - 6 - low);
             }
         }
+        Playback picture = Playback.of(frames);
+        double from = axis.xOfFrame((long) picture.stored(picture.firstShown()) - 1);
+        double to = axis.xOfFrame((long) Math.ceil(picture.stored(picture.lastShown())));
+        g.setFill(Tokens.colour("bone", 0.7));
+        g.fillRect(from, STRIP - 2, to - from - 1, 1);
+        g.fillRect(from, STRIP - 4, 1, 3);
+        g.fillRect(to - 2, STRIP - 4, 1, 3);
+    }
+
+    /// Where what is played and drawn, or simulated, differs from what is kept: "picture 4-40", or
+    /// "run-up 6".
+    static String ranges(Item frames) {
+        if (!picture(frames).equals(kept(frames))) {
+            return "picture " + picture(frames);
+        }
+        return frames.get(Frames.RUN_UP) > 0 ? "run-up " + frames.get(Frames.RUN_UP) : "";
+    }
+
+    /// What is simulated, kept, and played and drawn.
+    static String sentence(Item frames) {
+        return "Simulated "
+                + Frames.begin(frames)
+                + "-"
+                + frames.get(Frames.LAST)
+                + ", kept "
+                + kept(frames)
+                + ", played and drawn "
+                + picture(frames);
+    }
+
+    private static String kept(Item frames) {
+        return frames.get(Frames.FIRST) + "-" + frames.get(Frames.LAST);
+    }
+
+    private static String picture(Item frames) {
+        Playback picture = Playback.of(frames);
+        long from = (long) picture.stored(picture.firstShown());
+        return from + "-" + (long) Math.ceil(picture.stored(picture.lastShown()));
     }
 }

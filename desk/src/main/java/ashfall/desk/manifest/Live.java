@@ -114,7 +114,7 @@ public final class Live {
         return Timing.given(
                 source,
                 Source.RELEASED_FUEL,
-                rate.seconds(shot.frames().get(Frames.FIRST) - 1),
+                rate.seconds(Frames.begin(shot.frames()) - 1),
                 rate.seconds(shot.frames().get(Frames.LAST)));
     }
 }

@@ -94,7 +94,7 @@ public final class Playhead {
     public void togglePlay() {
         following.set(false);
         if (!playing.get() && playback.shown(position.get()) >= playback.lastShown()) {
-            moveTo(playback.first());
+            moveTo(playback.stored(playback.firstShown()));
         }
         playing.set(!playing.get());
     }
@@ -107,7 +107,9 @@ public final class Playhead {
         }
         long shown = playback.shown(position.get()) + frames;
         choose(frame.get());
-        moveTo(playback.stored(Math.max(playback.first(), Math.min(playback.lastShown(), shown))));
+        moveTo(
+                playback.stored(
+                        Math.max(playback.firstShown(), Math.min(playback.lastShown(), shown))));
     }
 
     /// Looks at a frame and stays there.
@@ -145,8 +147,8 @@ public final class Playhead {
             moveTo(playback.stored(due));
         } else if (looping.get()) {
             startedNanos = now;
-            startedShown = playback.first();
-            moveTo(playback.first());
+            startedShown = playback.firstShown();
+            moveTo(playback.stored(playback.firstShown()));
         } else {
             moveTo(playback.stored(playback.lastShown()));
             playing.set(false);

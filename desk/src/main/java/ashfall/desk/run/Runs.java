@@ -6,6 +6,7 @@ import ashfall.desk.document.Document;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringKey;
 import ashfall.firing.FiringRecord;
+import ashfall.firing.ShownFrames;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
@@ -221,10 +222,10 @@ public final class Runs {
         if (watched != null) {
             playhead.span(Playback.of(frames).over(watched[0], watched[1]));
         } else if (run != null) {
-            Item ran = run.shot().frames().with(Frames.SPEED, frames.get(Frames.SPEED));
-            long first = ran.get(Frames.FIRST);
+            Item ran = ShownFrames.asShown(run.shot().frames(), frames);
             boolean none = run.sizeProperty().get() == 0;
-            playhead.span(Playback.of(ran).over(first, none ? first : run.lastFrame()));
+            long done = none ? ran.get(Frames.FIRST) : run.lastFrame();
+            playhead.span(Playback.of(ran).until(done));
         }
     }
 

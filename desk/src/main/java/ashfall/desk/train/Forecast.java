@@ -53,7 +53,10 @@ public record Forecast(Setup.Plan plan, long frames, double seconds, double disk
         return new Forecast(
                 plan,
                 frames,
-                frames * perFrame * cells * Math.max(0.25, coarser),
+                (frames + shot.frames().get(Frames.RUN_UP))
+                        * perFrame
+                        * cells
+                        * Math.max(0.25, coarser),
                 counted == 0 ? Double.NaN : frames * bytes / counted * Math.pow(coarser, 3));
     }
 

@@ -226,7 +226,7 @@ public final class TrainView extends HBox {
         if (!running) {
             return;
         }
-        long first = run.shot().frames().get(Frames.FIRST);
+        long first = Frames.begin(run.shot().frames());
         long frames = run.shot().frames().get(Frames.LAST) - first + 1;
         List<LogEntry> log = run.log();
         progress.setProgress(log.isEmpty() ? -1 : (double) log.size() / frames);
