@@ -23,6 +23,7 @@ import ashfall.work.Workers;
 
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.event.EventHandler;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -273,19 +274,30 @@ public final class DeskWindow implements AutoCloseable {
         chart.setPrefHeight(252);
         chart.setMinHeight(CHART_LEAST);
         double[] start = new double[2];
+        // The grip goes from under the pointer, so its moves are heard by the window.
+        EventHandler<MouseEvent> drag =
+                e -> {
+                    double most = stage.getScene().getHeight() - 300;
+                    double height = start[1] + start[0] - e.getSceneY();
+                    chart.setPrefHeight(Math.max(CHART_LEAST, Math.min(most, height)));
+                    e.consume();
+                };
         grip.addEventHandler(
                 MouseEvent.MOUSE_PRESSED,
                 e -> {
                     start[0] = e.getSceneY();
                     start[1] = chart.getHeight();
+                    stage.getScene().addEventFilter(MouseEvent.MOUSE_DRAGGED, drag);
                 });
-        grip.addEventHandler(
-                MouseEvent.MOUSE_DRAGGED,
-                e -> {
-                    double most = stage.getScene().getHeight() - 300;
-                    double height = start[1] + start[0] - e.getSceneY();
-                    chart.setPrefHeight(Math.max(CHART_LEAST, Math.min(most, height)));
-                });
+        EventHandler<MouseEvent> drop =
+                e -> stage.getScene().removeEventFilter(MouseEvent.MOUSE_DRAGGED, drag);
+        grip.sceneProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            if (is != null) {
+                                is.addEventFilter(MouseEvent.MOUSE_RELEASED, drop);
+                            }
+                        });
         return grip;
     }
 

@@ -26,6 +26,9 @@ public final class ShotFile {
 
     private static final ObjectMapper JSON = new ObjectMapper();
 
+    /// Key of what says why values are as they are.
+    private static final String NOTES = "notes";
+
     /// A shot and the keys its file held besides.
     public record Reading(Shot shot, List<String> unknownKeys) {}
 
@@ -158,7 +161,7 @@ public final class ShotFile {
         Item gas =
                 item(Gas.KIND, path, node, List.of("kind", "bounds", "burn", "stakes", "sources"));
         return new Element(
-                new Item(gas.kind(), gas.values(), Map.of()),
+                new Item(gas.kind(), gas.values(), gas.notes(), Map.of()),
                 item(Bounds.KIND, path + ".bounds", object(node, path, "bounds")),
                 item(Burn.KIND, path + ".burn", object(node, path, "burn")),
                 item(Stakes.KIND, path + ".stakes", object(node, path, "stakes")),
@@ -228,6 +231,7 @@ public final class ShotFile {
     private Item item(Kind kind, String path, JsonNode node, List<String> structure) {
         Map<Param<?>, Object> values = new LinkedHashMap<>();
         List<String> claimed = new ArrayList<>(structure);
+        claimed.add(NOTES);
         for (Param<?> param : kind.params().values()) {
             String[] steps = param.key().split("\\.");
             JsonNode at = node;
@@ -241,7 +245,19 @@ public final class ShotFile {
         }
         Map<String, JsonNode> unknown = unclaimed(node, path, claimed);
         reportNested(kind, path, node);
-        return new Item(kind, values, unknown);
+        return new Item(kind, values, notes(path, node), unknown);
+    }
+
+    private Map<String, String> notes(String path, JsonNode node) {
+        Map<String, String> notes = new LinkedHashMap<>();
+        for (var note : object(node, path, NOTES).properties()) {
+            if (!note.getValue().isTextual()) {
+                throw new ShotException(
+                        file + ": '" + path + "." + NOTES + "." + note.getKey() + "' must be text");
+            }
+            notes.put(note.getKey(), note.getValue().textValue());
+        }
+        return notes;
     }
 
     static Object value(Param<?> param, JsonNode node, String file, String path) {
@@ -351,6 +367,10 @@ public final class ShotFile {
     static JsonNode node(Item item) {
         ObjectNode node = JSON.createObjectNode();
         item.values().forEach((param, value) -> put(node, param, value));
+        if (!item.notes().isEmpty()) {
+            ObjectNode notes = node.putObject(NOTES);
+            item.notes().forEach(notes::put);
+        }
         node.setAll(item.unknown());
         return node;
     }

@@ -47,6 +47,30 @@ class ShotFileTest {
         assertTrue(ShotFile.write(reading.shot()).contains("\"smell\" : \"tar\""));
     }
 
+    /// Notes stay with their item through edits and files, and name what is there.
+    @Test
+    void notes_sayWhy_andStayWithTheirItem() {
+        for (String name : DemoShots.all().keySet()) {
+            Shot shot = DemoShots.read(name).shot();
+            int notes = 0;
+            for (var entry : shot.items().entrySet()) {
+                Item item = entry.getValue();
+                notes += item.notes().size();
+                for (String key : item.notes().keySet()) {
+                    assertTrue(
+                            item.values().containsKey(item.kind().params().get(key)),
+                            name + ": a note on " + entry.getKey() + "." + key);
+                }
+            }
+            assertTrue(notes >= 8, name + " has " + notes + " notes");
+            assertEquals(shot, ShotFile.parse(ShotFile.write(shot), name).shot());
+        }
+        Shot calm = ShotFile.with(DemoShots.read("oil-store").shot(), List.of("air.wind=0,0,0"));
+        assertTrue(calm.air().note(Air.WIND).startsWith("a light breeze"));
+        String bad = "{\"ashfall\": 1, \"air\": {\"notes\": {\"wind\": 3}}}";
+        assertTrue(refused(bad).contains("'air.notes.wind' must be text"), refused(bad));
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"burner", "fireball", "puff", "empty"})
     void write_thenRead_givesTheSameShot(String kind) {

@@ -25,7 +25,7 @@ class ShotItemsTest {
     void with_atEachPath_replacesThatItemOnly() {
         for (String path : shot.items().keySet()) {
             Item item = shot.items().get(path);
-            Item other = new Item(item.kind(), Map.of(), Map.of());
+            Item other = new Item(item.kind(), Map.of(), Map.of(), Map.of());
             Shot next = shot.with(path, other);
             shot.items()
                     .forEach(

@@ -20,6 +20,7 @@ import javafx.util.Duration;
 ///
 /// @param <T> type of the parameter's values
 abstract class Dial<T> extends VBox {
+    private static final PseudoClass NOTED = PseudoClass.getPseudoClass("noted");
     private static final PseudoClass SET = PseudoClass.getPseudoClass("set");
 
     final Document document;
@@ -45,7 +46,7 @@ abstract class Dial<T> extends VBox {
         head.getChildren().addAll(label, gap);
         getChildren().add(head);
         // Made out only when it is to be read: a station has a dozen dials.
-        tip.setOnShowing(e -> tip.setText(sentence(param)));
+        tip.setOnShowing(e -> tip.setText(sentence(param) + noted("\n")));
         tip.setWrapText(true);
         tip.setMaxWidth(280);
         tip.setShowDelay(Duration.millis(500));
@@ -68,8 +69,20 @@ abstract class Dial<T> extends VBox {
         return param.words().does() + "\n" + param.range() + ".";
     }
 
+    /// What it does, and why it is as it is here.
+    final String words() {
+        return param.words().does() + noted(" ");
+    }
+
+    private String noted(String between) {
+        Item item = item();
+        String note = item == null ? "" : item.note(param);
+        return note.isEmpty() ? "" : between + "Here: " + note;
+    }
+
     /// Shows the item's value.
     final void show(Item item) {
+        label.pseudoClassStateChanged(NOTED, !item.note(param).isEmpty());
         label.pseudoClassStateChanged(SET, item.values().containsKey(param));
         display(item);
     }

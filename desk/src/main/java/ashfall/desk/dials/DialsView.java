@@ -316,19 +316,14 @@ public final class DialsView extends VBox {
 
     /// The foot speaks of the dial under the pointer, else of the one in focus.
     private void hear(Dial<?> dial) {
-        String words = dial.param.words().does();
         dial.hoverProperty()
-                .addListener((o, was, is) -> sentence.setText(is ? words : focusedWords()));
+                .addListener((o, was, is) -> sentence.setText(is ? dial.words() : focusedWords()));
         for (Node node : dial.getChildren()) {
             node.focusedProperty().addListener((o, was, is) -> sentence.setText(focusedWords()));
         }
     }
 
     private String focusedWords() {
-        return dials.stream()
-                .filter(Node::isFocusWithin)
-                .findFirst()
-                .map(dial -> dial.param.words().does())
-                .orElse("");
+        return dials.stream().filter(Node::isFocusWithin).findFirst().map(Dial::words).orElse("");
     }
 }
