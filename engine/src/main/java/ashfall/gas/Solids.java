@@ -111,6 +111,29 @@ public final class Solids {
                 : 1;
     }
 
+    /// Cells at which bodies may be.
+    public CellRange near() {
+        return near;
+    }
+
+    /// How much of the bodies' surface lies in a cell, in faces of a cell: a closed surface's part
+    /// is as large as what its open faces differ by (divergence theorem). An edge within the cell
+    /// counts as if it were cut off.
+    public double surface(int x, int y, int z) {
+        double sum = 0;
+        for (int axis = 0; axis < 3; axis++) {
+            int at = axis == 0 ? x : axis == 1 ? y : z;
+            int dx = axis == 0 ? 1 : 0;
+            int dy = axis == 1 ? 1 : 0;
+            int dz = axis == 2 ? 1 : 0;
+            // The box's own walls are no body's.
+            double low = at == 0 ? 1 : open(axis, x, y, z);
+            double high = at + 1 == shape.count(axis) ? 1 : open(axis, x + dx, y + dy, z + dz);
+            sum += (high - low) * (high - low);
+        }
+        return Math.sqrt(sum);
+    }
+
     /// Do bodies come near these cells?
     public boolean touch(CellRange cells) {
         return near.overlaps(cells);

@@ -26,6 +26,7 @@ public enum Unit {
     SQUARE_METRE_PER_SECOND("m2/s", "m²/s", 1.0, "cm2/s", 1e-4),
     MEGAJOULE_PER_KILOGRAM("MJ/kg", "kJ/kg", 0.001),
     SQUARE_METRE_PER_GRAM("m2/g", "m²/g", 1.0),
+    WATT_PER_SQUARE_METRE_KELVIN("W/m2K", "W/m²K", 1.0),
     LUX("lx", "klx", 1000.0),
     HERTZ("Hz");
 

@@ -11,9 +11,9 @@ import java.util.List;
 /// The running account of a simulation, over its whole life: kg and J.
 ///
 /// For fuel, `released = burnt + left + gone`; for enthalpy, `given + heat − radiated = left +
-/// gone`. Gone is what left the box, or faded where that is set. What is left is summed from the
-/// fields; the transport keeps totals, so the difference is rounding, and the log states it as a
-/// defect.
+/// gone`. Gone is what left the box, went into obstacles, or faded where that is set. What is left
+/// is summed from the fields; the transport keeps totals, so the difference is rounding, and the
+/// log states it as a defect.
 ///
 /// @param heatOf heat of each source but the last where they are told apart, see [Origins]; 0
 ///     where not
@@ -101,6 +101,13 @@ public record Ledger(
         v[2] += t.gone(GasFields.FUEL);
         v[6] += t.gone(GasFields.ENTHALPY);
         v[10] += t.gone(GasFields.SOOT);
+        return of(v);
+    }
+
+    /// Books what obstacles took, J.
+    Ledger plusCooled(double joule) {
+        double[] v = values();
+        v[6] += joule;
         return of(v);
     }
 

@@ -3,6 +3,7 @@ package ashfall.sim;
 import ashfall.gas.Solids;
 import ashfall.geometry.Body;
 import ashfall.grid.Lattice;
+import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
@@ -10,21 +11,37 @@ import ashfall.shot.Vec3;
 import java.util.List;
 
 /// The bodies that gas flows around, as they stand for a step.
-public record Obstacles(List<Body> bodies) {
+///
+/// @param contacts what each of them does to the heat of gas at its surface
+public record Obstacles(List<Body> bodies, List<Contact> contacts) {
+    /// @param cooling W/(m² K)
+    /// @param kelvin temperature of the body
+    record Contact(double cooling, double kelvin) {}
+
     /// Points along each side of a body by which its volume is known.
     private static final int POINTS = 24;
 
     /// Those of a shot that are on.
     public static Obstacles of(Shot shot) {
+        List<Item> on =
+                shot.obstacles().values().stream().filter(item -> item.get(Obstacle.ON)).toList();
         return new Obstacles(
-                shot.obstacles().values().stream()
-                        .filter(item -> item.get(Obstacle.ON))
-                        .map(Body::of)
+                on.stream().map(Body::of).toList(),
+                on.stream()
+                        .map(
+                                item ->
+                                        new Contact(
+                                                item.number(Obstacle.COOLING),
+                                                item.number(Obstacle.TEMPERATURE)))
                         .toList());
     }
 
     public boolean isEmpty() {
         return bodies.isEmpty();
+    }
+
+    boolean areCooling() {
+        return contacts.stream().anyMatch(contact -> contact.cooling() > 0);
     }
 
     boolean isMoving() {

@@ -25,6 +25,7 @@ final class Room {
     final FieldPool pool;
     final GasFields fields;
     final Solids solids;
+    final Cooling cooling;
     final List<SourceStage> sources = new ArrayList<>();
     final Strain strain;
     final Burning burning;
@@ -53,10 +54,12 @@ final class Room {
         Obstacles obstacles = setup.obstacles();
         this.solids =
                 new Solids(box, setup.lattice(), setup.sides(), obstacles.isMoving(), workers);
+        this.cooling = new Cooling(obstacles, solids, box, setup.lattice());
         if (!obstacles.isEmpty()) {
             double before = seconds - setup.rate().seconds(1);
             solids.place(obstacles.at(before, seconds, 1));
             solids.hold(fields.velocity);
+            cooling.place(seconds);
         }
         for (SourceSettings source : setup.sources()) {
             if (source.isActive(seconds, SourceSettings.EVER)) {

@@ -182,6 +182,7 @@ public final class Simulation {
         cancel.check();
         if (room.solids.isMoving()) {
             room.solids.place(setup.obstacles().at(time, to, dt / step));
+            room.cooling.place(to);
             room.solids.calm(fields.strain);
         }
         float[][] wind = setup.wind().layers(time, room.box, setup.lattice());
@@ -334,6 +335,7 @@ public final class Simulation {
             for (SourceStage source : room.sources) {
                 next = next.plus(source.give(burnt, mass, law, time, time + step, dt / step));
             }
+            next = next.plusCooled(room.cooling.cool(burnt, mass, law, dt));
             Burning.Totals totals =
                     room.burning.burn(
                             fields,

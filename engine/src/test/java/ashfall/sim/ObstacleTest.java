@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.gas.GasFields;
 import ashfall.gas.Solids;
 import ashfall.grid.GridShape;
+import ashfall.shot.Curve;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
@@ -303,5 +304,75 @@ class ObstacleTest {
         assertEquals(12 * 6 * 22 * Solids.BYTES_PER_CELL, with - without);
         Shot far = shot.withObstacle("board", box(30, 1, 0, 1, 0.4, 2));
         assertEquals(without, Setup.plan(far, far.element("box"), Fineness.SKETCH).memoryBytes());
+    }
+
+    /// Gas of 900 K around a box of 6 m² and around a ball of π m², at 300 K: each takes
+    /// `h A (T − T_o)` watts, wherever it stands on the grid and however it is turned.
+    @Test
+    void body_coolsGasAtItsSurface_byItsArea() {
+        Item straight = box(0, 2, 0, 1, 1, 1);
+        Item turned = box(0.03, 1.98, 0.04, 1, 1, 1).with(Shape.TURN, new Vec3(20, 30, 40));
+        Item ball =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.CENTRE, new Vec3(0.02, 2.01, 0))
+                        .with(Shape.RADIUS, Curve.constant(0.5));
+        // A cell that holds an edge counts it as if it were cut off, in voxels of a tenth the box.
+        assertEquals(6, cooled(straight, 100) / (100 * 600 * 1e-3), 0.5);
+        assertEquals(6, cooled(turned, 100) / (100 * 600 * 1e-3), 0.5);
+        assertEquals(Math.PI, cooled(ball, 40) / (40 * 600 * 1e-3), 0.08);
+        assertEquals(0, cooled(straight, 0));
+    }
+
+    /// J taken in a millisecond.
+    private double cooled(Item obstacle, double cooling) {
+        Item cold = obstacle.with(Obstacle.COOLING, cooling).with(Obstacle.TEMPERATURE, 300);
+        Simulation s = simulation(shot().withObstacle("body", cold));
+        AirBox.warm(s, (x, y, z) -> 900);
+        Cooling stage =
+                new Cooling(
+                        s.setup().obstacles(), s.solids(), s.setup().box(), s.setup().lattice());
+        stage.place(0);
+        return stage.cool(s.fields().contents, s.fields().mass, s.setup().law(), 1e-3);
+    }
+
+    /// However much a body cools, gas at it comes to its temperature and not below; the account of
+    /// the heat stays even.
+    @Test
+    void coldBody_overAHotSource_takesHeat_andTheAccountIsEven() {
+        Item lid = box(0, 1.6, 0, 1.2, 0.3, 1.2);
+        Simulation bare = simulation(shot().withObstacle("lid", lid));
+        Item cold = lid.with(Obstacle.COOLING, 300).with(Obstacle.TEMPERATURE, 300);
+        Simulation cooled = simulation(shot().withObstacle("lid", cold));
+        run(bare, 30);
+        run(cooled, 30);
+        double left = left(bare);
+        double less = left(cooled);
+        System.out.printf("heat left under a lid: %.0f J, a cold one: %.0f J%n", left, less);
+        assertTrue(less < 0.96 * left, left + " J left, with a cold lid " + less);
+        for (Simulation s : List.of(bare, cooled)) {
+            Ledger l = s.ledger();
+            double given = l.enthalpyGiven() + l.heat() - l.radiated();
+            assertEquals(given, left(s) + l.enthalpyGone(), 2e-3 * given);
+        }
+        double coldest = Double.POSITIVE_INFINITY;
+        for (float t : cooled.fields().temperature) {
+            coldest = t > 0 ? Math.min(coldest, t) : coldest;
+        }
+        assertTrue(coldest > 285, "gas of " + coldest + " K");
+    }
+
+    private static double left(Simulation s) {
+        GridShape shape = s.fields().shape();
+        double h = s.setup().lattice().voxel();
+        double sum = 0;
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int y = 0; y < shape.ny(); y++) {
+                for (int x = 0; x < shape.nx(); x++) {
+                    int i = shape.at(x, y, z);
+                    sum += (double) s.fields().contents[GasFields.ENTHALPY][i] * s.fields().mass[i];
+                }
+            }
+        }
+        return sum * h * h * h;
     }
 }

@@ -9,6 +9,7 @@ import ashfall.shot.Bounds;
 import ashfall.shot.Draught;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
@@ -121,6 +122,9 @@ public final class DialsView extends VBox {
     private static boolean concerns(Param<?> param, Item item) {
         if (item.kind().equals(Draught.KIND)) {
             return Draught.concerns(param, item) && Shape.concerns(param, item);
+        }
+        if (item.kind().equals(Obstacle.KIND)) {
+            return Obstacle.concerns(param, item) && Shape.concerns(param, item);
         }
         return !Shape.isHad(item.kind())
                 || (Shape.concerns(param, item) && Source.concerns(param, item));
@@ -238,6 +242,7 @@ public final class DialsView extends VBox {
 
     private void add(String path, Param<?> param) {
         Dial<?> dial = dial(path, param);
+        dial.setAlong(selection.along());
         hear(dial);
         dials.add(dial);
         int last = list.getChildren().size() - (list.getChildren().contains(feels) ? 1 : 0);
