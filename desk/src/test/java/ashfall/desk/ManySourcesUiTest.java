@@ -102,6 +102,48 @@ class ManySourcesUiTest extends DeskTest {
         return at.getMinY() >= in.getMinY() - 1 && at.getMaxY() <= in.getMaxY() + 1;
     }
 
+    /// Drums that are taken along are set, put out and removed with the one that is chosen, each in
+    /// one step.
+    @Test
+    void several_areSetByOneAction(FxRobot robot) {
+        robot.clickOn("#line-elements-fireball-sources-drum-2");
+        for (int i = 3; i <= 4; i++) {
+            Node line = node(robot, "line-elements-fireball-sources-drum-" + i);
+            robot.interact(line::requestFocus);
+            robot.press(KeyCode.SHIFT).type(KeyCode.ENTER).release(KeyCode.SHIFT);
+        }
+        type(robot, "param-radius-field", "70 cm");
+        assertEquals(List.of(0.7, 0.7, 0.7, 0.4), radii(2, 5));
+        robot.interact(() -> window.document().undo());
+        assertEquals(List.of(0.4, 0.4, 0.4, 0.4), radii(2, 5));
+        robot.clickOn("#on-elements-fireball-sources-drum-3");
+        for (int i = 2; i <= 5; i++) {
+            assertEquals(i == 5, drum(i).get(Source.ON), "drum " + i);
+        }
+        robot.interact(() -> node(robot, "line-elements-fireball-sources-drum-2").requestFocus());
+        robot.type(KeyCode.DELETE);
+        until("they are gone", () -> drum(2) == null && drum(3) == null && drum(4) == null);
+        assertEquals(MANY - 3, window.document().shot().element("fireball").sources().size());
+        robot.interact(() -> window.document().undo());
+        assertEquals(MANY, window.document().shot().element("fireball").sources().size());
+        // Another one that is chosen is alone again.
+        robot.clickOn("#line-elements-fireball-sources-drum-2");
+        type(robot, "param-radius-field", "50 cm");
+        assertEquals(List.of(0.5, 0.4, 0.4), radii(2, 4));
+    }
+
+    private Item drum(int number) {
+        return window.document().shot().element("fireball").sources().get("drum-" + number);
+    }
+
+    private List<Double> radii(int from, int to) {
+        List<Double> all = new ArrayList<>();
+        for (int i = from; i <= to; i++) {
+            all.add(drum(i).number(Shape.RADIUS));
+        }
+        return all;
+    }
+
     /// The sentence below the dials says what a value does, and why it is as it is.
     @Test
     void note_isReadAtItsDial(FxRobot robot) {

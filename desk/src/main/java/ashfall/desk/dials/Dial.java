@@ -16,6 +16,9 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 
+import java.util.Collection;
+import java.util.List;
+
 /// The dial of one parameter of one item. Shows the value after every edit; makes edits itself.
 ///
 /// @param <T> type of the parameter's values
@@ -30,6 +33,9 @@ abstract class Dial<T> extends VBox {
     final HBox head = new HBox(4);
     final Tooltip tip = new Tooltip();
     private final Label label;
+
+    /// Paths of the items that are set with the dial's own.
+    private Collection<String> along = List.of();
 
     Dial(Document document, String path, Param<T> param) {
         this.document = document;
@@ -54,7 +60,7 @@ abstract class Dial<T> extends VBox {
         label.setOnMouseClicked(
                 e -> {
                     if (e.getClickCount() == 2) {
-                        document.reset(path, param);
+                        put(null);
                     }
                 });
     }
@@ -101,6 +107,13 @@ abstract class Dial<T> extends VBox {
     }
 
     void put(T value) {
-        document.put(path, param, value);
+        document.put(path, along, param, value);
+    }
+
+    /// Sets the same parameter of other items as well.
+    ///
+    /// @param paths read each time
+    final void setAlong(Collection<String> paths) {
+        along = paths;
     }
 }

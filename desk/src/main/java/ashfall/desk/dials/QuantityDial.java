@@ -166,7 +166,7 @@ final class QuantityDial extends Dial<Curve> {
             lastX = pressX;
             pressPosition = scale.position(value);
             if (e.getClickCount() == 2) {
-                document.reset(path, quantity);
+                put(null);
             }
             // The scroll pane around would take the focus.
             e.consume();
@@ -202,7 +202,7 @@ final class QuantityDial extends Dial<Curve> {
                 set(scale.rounded(next, e.isShiftDown()));
                 e.consume();
             } else if (code == KeyCode.DELETE || code == KeyCode.BACK_SPACE) {
-                document.reset(path, quantity);
+                put(null);
                 e.consume();
             }
         }

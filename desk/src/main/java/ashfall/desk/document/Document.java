@@ -26,6 +26,9 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -105,6 +108,28 @@ public final class Document {
             return;
         }
         edit(Edit.Put.of(shot.get(), path, param, value));
+    }
+
+    /// Gives a parameter of several items the same value in one step, where they have it.
+    ///
+    /// @param path of the first item, which has it
+    /// @param value null for its default
+    public <T> void put(String path, Collection<String> along, Param<T> param, T value) {
+        Map<String, Item> to = new LinkedHashMap<>();
+        List<String> all = new ArrayList<>(List.of(path));
+        all.addAll(along);
+        for (String at : all) {
+            Item item = shot.get().items().get(at);
+            if (item != null && item.kind().params().get(param.key()) == param) {
+                to.put(at, value == null ? item.without(param) : item.with(param, value));
+            }
+        }
+        if (to.size() < 2) {
+            put(path, param, value);
+        } else {
+            String name = param.label() + " (" + to.size() + " things)";
+            edit(Edit.Items.of(name, shot.get(), to));
+        }
     }
 
     /// Puts a parameter back to its default.

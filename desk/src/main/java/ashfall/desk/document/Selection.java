@@ -4,11 +4,16 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableSet;
+
+import java.util.LinkedHashSet;
 
 /// Which thing of the shot is chosen, and which station of the work shows its dials.
 public final class Selection {
     private final ReadOnlyObjectWrapper<String> path = new ReadOnlyObjectWrapper<>("frames");
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.SITE);
+    private final ObservableSet<String> along = FXCollections.observableSet(new LinkedHashSet<>());
 
     /// Path of the chosen item, as in the shot's items; never null, but the item may be gone.
     public ReadOnlyObjectProperty<String> pathProperty() {
@@ -17,6 +22,18 @@ public final class Selection {
 
     public String path() {
         return path.get();
+    }
+
+    /// Paths of the items that are taken along with the chosen one: a dial that is set sets theirs.
+    public ObservableSet<String> along() {
+        return FXCollections.unmodifiableObservableSet(along);
+    }
+
+    /// Takes an item along, or leaves it.
+    public void takeAlong(String itemPath) {
+        if (!itemPath.equals(path.get()) && !along.remove(itemPath)) {
+            along.add(itemPath);
+        }
     }
 
     public ObjectProperty<Station> stationProperty() {
@@ -30,6 +47,9 @@ public final class Selection {
 
     /// Chooses an item at a station; the gas of an element has dials at several.
     public void choose(String itemPath, Station at) {
+        if (!itemPath.equals(path.get())) {
+            along.clear();
+        }
         station.set(at);
         path.set(itemPath);
     }

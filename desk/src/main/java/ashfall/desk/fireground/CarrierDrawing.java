@@ -98,13 +98,14 @@ final class CarrierDrawing {
         }
     }
 
+    /// Where they end, together a dotted shell.
     private void drawEnds(Carriers carriers) {
-        g.setFill(Tokens.colour("bone", 0.5));
+        g.setFill(Tokens.colour("bone", 0.75));
         int step = 1 + carriers.count() / MOST_ENDS;
         for (int i = 0; i < carriers.count(); i += step) {
             double[] p = view.project(carriers.end(i), columns, rows);
             if (p[2] > NEAR) {
-                g.fillRect(p[0] - 0.5, p[1] - 0.5, 1, 1);
+                g.fillRect(p[0] - 0.75, p[1] - 0.75, 1.5, 1.5);
             }
         }
     }

@@ -281,7 +281,11 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         long frame = shownFrame();
         double wanted = runs.playhead().positionProperty().get();
         Run run = runs.shown();
-        boolean between = run != null && Math.floor(wanted) == frame && run.has(frame + 1);
+        boolean between =
+                run != null
+                        && run.hasMoments()
+                        && Math.floor(wanted) == frame
+                        && run.has(frame + 1);
         return between ? wanted : frame;
     }
 

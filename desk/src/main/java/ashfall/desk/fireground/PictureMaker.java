@@ -105,6 +105,7 @@ final class PictureMaker implements AutoCloseable {
     private Frame frameHeld;
     private Run runHeld;
     private double heldAt;
+    private boolean heldWhole;
     private Marcher marcher;
     private Frame marcherFrame;
     private Shot marcherShot;
@@ -287,31 +288,34 @@ final class PictureMaker implements AutoCloseable {
         if (run == null || run.log().isEmpty()) {
             return empty(request);
         }
-        if (frameHeld == null || runHeld != run || heldAt != request.frame) {
+        // While it plays, a moment between frames holds no more than a picture needs.
+        boolean whole = request.finest == 1 || request.streaks || request.slice != null;
+        boolean same = frameHeld != null && runHeld == run && heldAt == request.frame;
+        if (!same || (whole && !heldWhole)) {
             long number = (long) Math.floor(request.frame);
             Frame read = run.frame(number);
             boolean between = read != null && number < request.frame;
             Frame after = between ? run.frame(number + 1) : null;
             if (after != null) {
-                read = between(request, read, after);
+                Set<String> channels = whole ? read.channels().keySet() : PICTURED;
+                read = between(request, read, after, channels);
             }
             frameHeld = read == null ? empty(request) : read;
             runHeld = run;
             heldAt = request.frame;
+            heldWhole = whole || after == null;
         }
         return frameHeld;
     }
 
-    /// A moment between two frames. While it plays, no more of it than a picture needs.
-    private Frame between(Request request, Frame before, Frame after) {
-        boolean all = request.finest == 1 || request.streaks || request.slice != null;
+    private Frame between(Request request, Frame before, Frame after, Set<String> channels) {
         return Between.of(
                 before,
                 after,
                 request.frame - before.number(),
                 clock(request.run).integral(before.seconds(), after.seconds()),
                 1,
-                all ? before.channels().keySet() : PICTURED,
+                channels,
                 workers.pictures(new Cancel()));
     }
 

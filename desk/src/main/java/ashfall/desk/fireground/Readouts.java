@@ -120,7 +120,8 @@ final class Readouts {
                         "   shown %d of %d at %s×",
                         shown,
                         playback.lastShown(),
-                        Unit.number(playback.speedAt(shown), 3));
+                        Unit.number(playback.speedAt(shown), 3))
+                + (run.hasMoments() ? "" : ", whole frames only: no velocity is kept");
     }
 
     /// Names what is off, so that nobody looks for it: "solo: oil", "off: spark".

@@ -20,8 +20,11 @@ import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 import ashfall.sim.Fuses;
 
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -91,13 +94,14 @@ public final class Arranging {
                             + name.strip()
                             + "' is not");
         }
-        if (names(path).contains(wanted)) {
+        if (names(document.shot(), path).contains(wanted)) {
             throw new IllegalArgumentException("'" + wanted + "' is there already");
         }
         Map<String, String> plan = new LinkedHashMap<>();
-        names(path).forEach(own -> plan.put(own.equals(old) ? wanted : own, own));
+        names(document.shot(), path).forEach(own -> plan.put(own.equals(old) ? wanted : own, own));
         document.arrange(
-                "Rename " + old + " to " + wanted, renamed(with(path, plan), path, wanted));
+                "Rename " + old + " to " + wanted,
+                renamed(with(document.shot(), path, plan), path, wanted));
         return renamed(path, wanted);
     }
 
@@ -110,8 +114,7 @@ public final class Arranging {
     /// The shot with other things beside the one at a path.
     ///
     /// @param plan which of the things there each new name stands for
-    private Shot with(String path, Map<String, String> plan) {
-        Shot shot = document.shot();
+    private static Shot with(Shot shot, String path, Map<String, String> plan) {
         return switch (Thing.of(path).orElseThrow()) {
             case ELEMENT -> shot.withElements(by(plan, shot.elements()));
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
@@ -131,15 +134,14 @@ public final class Arranging {
     }
 
     /// Every thing under its own name.
-    private Map<String, String> asTheyAre(String path) {
+    private static Map<String, String> asTheyAre(Shot shot, String path) {
         Map<String, String> plan = new LinkedHashMap<>();
-        names(path).forEach(name -> plan.put(name, name));
+        names(shot, path).forEach(name -> plan.put(name, name));
         return plan;
     }
 
     /// Names of the things beside the one at a path, and its own.
-    private Set<String> names(String path) {
-        Shot shot = document.shot();
+    private static Set<String> names(Shot shot, String path) {
         return switch (Thing.of(path).orElseThrow()) {
             case ELEMENT -> shot.elements().keySet();
             case OBSTACLE -> shot.obstacles().keySet();
@@ -153,10 +155,10 @@ public final class Arranging {
     /// @return the copy's path
     public String duplicate(String path) {
         String old = nameOf(path);
-        String name = free(old, names(path));
-        Map<String, String> plan = asTheyAre(path);
+        String name = free(old, names(document.shot(), path));
+        Map<String, String> plan = asTheyAre(document.shot(), path);
         plan.put(name, old);
-        document.arrange("Duplicate " + old, with(path, plan));
+        document.arrange("Duplicate " + old, with(document.shot(), path, plan));
         return renamed(path, name);
     }
 
@@ -172,19 +174,40 @@ public final class Arranging {
         return stem + "-" + number;
     }
 
-    /// Removes the thing at a path.
-    public void remove(String path) {
-        String old = nameOf(path);
-        Map<String, String> plan = asTheyAre(path);
-        plan.remove(old);
-        document.arrange("Delete " + old, renamed(with(path, plan), path, null));
+    /// Removes the thing at a path, and others with it.
+    public void remove(String path, Collection<String> along) {
+        List<String> all = new ArrayList<>(List.of(path));
+        along.stream().filter(Arranging::isMovable).forEach(all::add);
+        Shot shot = document.shot();
+        for (String one : all) {
+            if (shot.items().containsKey(one)) {
+                Map<String, String> plan = asTheyAre(shot, one);
+                plan.remove(nameOf(one));
+                shot = renamed(with(shot, one, plan), one, null);
+            }
+        }
+        String what = all.size() > 1 ? all.size() + " things" : nameOf(path);
+        document.arrange("Delete " + what, shot);
     }
 
-    /// Switches the thing at a path on or off.
-    public void toggle(String path) {
-        Item item = document.shot().items().get(path);
-        Param.Switch on = (Param.Switch) item.kind().params().get("on");
-        document.put(path, on, !item.get(on));
+    /// Switches the thing at a path on or off, and others with it.
+    public void toggle(String path, Collection<String> along) {
+        Map<String, Item> items = document.shot().items();
+        boolean lit = items.get(path).get(on(items.get(path)));
+        Map<String, Item> to = new LinkedHashMap<>();
+        List<String> all = new ArrayList<>(List.of(path));
+        along.stream().filter(Arranging::isMovable).filter(items::containsKey).forEach(all::add);
+        all.forEach(one -> to.put(one, items.get(one).with(on(items.get(one)), !lit)));
+        if (to.size() == 1) {
+            document.put(path, on(items.get(path)), !lit);
+        } else {
+            String name = (lit ? "Switch off " : "Switch on ") + to.size() + " things";
+            document.edit(Edit.Items.of(name, document.shot(), to));
+        }
+    }
+
+    private static Param.Switch on(Item item) {
+        return (Param.Switch) item.kind().params().get("on");
     }
 
     /// Leaves only one source of its element on; done again, all that were on before.

@@ -10,6 +10,7 @@ import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 
+import javafx.collections.SetChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.ContextMenu;
@@ -29,6 +30,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
 
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -89,6 +91,7 @@ public final class ManifestView extends VBox {
         getChildren().addAll(search, scroll, below);
         document.shotProperty().addListener((o, was, is) -> show());
         selection.pathProperty().addListener((o, was, is) -> markChosen());
+        selection.along().addListener((SetChangeListener<String>) change -> markChosen());
         runs.elementProperty().addListener((o, was, is) -> show());
         show();
     }
@@ -171,7 +174,9 @@ public final class ManifestView extends VBox {
     private void markChosen() {
         byPath.forEach(
                 (path, line) ->
-                        line.pseudoClassStateChanged(CHOSEN, path.equals(selection.path())));
+                        line.pseudoClassStateChanged(
+                                CHOSEN,
+                                path.equals(selection.path()) || selection.along().contains(path)));
     }
 
     /// Lets the chosen thing's name be typed.
@@ -216,7 +221,7 @@ public final class ManifestView extends VBox {
     public void removeChosen() {
         String path = selection.path();
         if (Arranging.isMovable(path) && byPath.containsKey(path)) {
-            arranging.remove(path);
+            arranging.remove(path, selection.along());
             selection.choose("frames");
         }
     }
@@ -266,6 +271,10 @@ public final class ManifestView extends VBox {
             setOnMouseClicked(
                     e -> {
                         requestFocus();
+                        if (e.isShortcutDown()) {
+                            selection.takeAlong(path);
+                            return;
+                        }
                         choose();
                         if (e.getButton() == MouseButton.PRIMARY
                                 && e.getClickCount() == 2
@@ -276,7 +285,11 @@ public final class ManifestView extends VBox {
             setOnKeyPressed(
                     e -> {
                         if (e.getCode() == KeyCode.ENTER) {
-                            choose();
+                            if (e.isShiftDown()) {
+                                selection.takeAlong(path);
+                            } else {
+                                choose();
+                            }
                             e.consume();
                         }
                     });
@@ -287,8 +300,19 @@ public final class ManifestView extends VBox {
             lamp.setId("on-" + path.replace('.', '-'));
             lamp.getStyleClass().add("lamp");
             lamp.setTooltip(new Tooltip("On or off; what is off keeps its settings"));
-            lamp.setOnAction(e -> arranging.toggle(path));
+            lamp.setOnAction(e -> toggle());
             getChildren().add(lamp);
+        }
+
+        /// With others that are taken along, all go on or off.
+        private void toggle() {
+            boolean among = path.equals(selection.path()) || selection.along().contains(path);
+            Set<String> all = new LinkedHashSet<>();
+            if (among) {
+                all.add(selection.path());
+                all.addAll(selection.along());
+            }
+            arranging.toggle(path, all);
         }
 
         private void choose() {

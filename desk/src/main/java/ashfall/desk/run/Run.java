@@ -5,6 +5,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
 import ashfall.shot.Fineness;
+import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
@@ -160,6 +161,11 @@ public final class Run {
     /// Can the frame be shown?
     public boolean has(long frame) {
         return frames.containsKey(frame) || files.containsKey(frame);
+    }
+
+    /// Can moments between its frames be found? A firing may keep no velocity.
+    public boolean hasMoments() {
+        return folder == null || shot.element(element).gas().get(Gas.CHANNELS).contains("velocity");
     }
 
     /// A frame, read from its file where it is kept in one; null when there is none. Slow for
