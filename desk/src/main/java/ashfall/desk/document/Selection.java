@@ -15,6 +15,9 @@ public final class Selection {
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.SITE);
     private final ObservableSet<String> along = FXCollections.observableSet(new LinkedHashSet<>());
 
+    /// Held, since who listens to it would else be forgotten with it.
+    private final ObservableSet<String> seen = FXCollections.unmodifiableObservableSet(along);
+
     /// Path of the chosen item, as in the shot's items; never null, but the item may be gone.
     public ReadOnlyObjectProperty<String> pathProperty() {
         return path.getReadOnlyProperty();
@@ -26,7 +29,7 @@ public final class Selection {
 
     /// Paths of the items that are taken along with the chosen one: a dial that is set sets theirs.
     public ObservableSet<String> along() {
-        return FXCollections.unmodifiableObservableSet(along);
+        return seen;
     }
 
     /// Takes an item along, or leaves it.
