@@ -108,7 +108,7 @@ final class RenderCommand implements Callable<Integer> {
             Files.createDirectories(out);
             for (long frame : wanted) {
                 long started = System.nanoTime();
-                Marcher marcher = new Marcher(shown.at(frame), shot, workers);
+                Marcher marcher = new Marcher(shown.at(frame, Marcher.CHANNELS), shot, workers);
                 Picture picture =
                         marcher.draw(View.of(shot.camera()), pixels.width(), pixels.height());
                 String name = record.fileName(frame).replace(".vdb", ".png");

@@ -14,20 +14,25 @@ import ashfall.work.Workers;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableSet;
+import java.util.Set;
 import java.util.TreeSet;
 
 /// The frames of a firing as a playback speed shows them: stored ones where it meets them, others
 /// found between two along the motion ([Between]).
 public final class ShownFrames {
+    private static final String VELOCITY = "velocity";
+
     private final Path folder;
     private final FiringRecord record;
     private final NavigableSet<Long> kept;
     private final Playback playback;
     private final Shot fired;
     private final Workers workers;
+    private final Map<Long, Frame> held = new HashMap<>();
 
     /// @param shot whose playback speed it is; its frame rate is not used, the firing's is
     /// @throws FiringException when the firing has no frames yet
@@ -90,9 +95,10 @@ public final class ShownFrames {
 
     /// A frame as it is shown, the velocity as it is seen: metres in a second shown.
     ///
+    /// @param channels that are wanted, where they have to be found
     /// @throws FiringException when it cannot be shown
     /// @throws IOException when a file is damaged or gone
-    public Frame at(long shown) throws IOException {
+    public Frame at(long shown, Set<String> channels) throws IOException {
         String why = whyNot(shown);
         if (!why.isEmpty()) {
             throw new FiringException(why);
@@ -101,6 +107,9 @@ public final class ShownFrames {
         long number = (long) Math.floor(stored);
         Frame before = read(number);
         var clock = fired.element(record.element()).gas().get(Gas.TIME_SCALE);
+        if (number == stored && !channels.contains(VELOCITY)) {
+            return before;
+        }
         if (number == stored) {
             return Between.hastened(before, playback.speedAt(shown) * clock.at(before.seconds()));
         }
@@ -113,7 +122,7 @@ public final class ShownFrames {
                 share,
                 clock.integral(before.seconds(), after.seconds()),
                 playback.speedAt(shown) * clock.at(seconds),
-                before.channels().keySet(),
+                channels,
                 workers);
     }
 
@@ -122,7 +131,7 @@ public final class ShownFrames {
     /// @throws FiringException when it cannot be shown
     /// @throws IOException when a file is damaged or gone, or the disk is full
     public void write(long shown, Path file, VdbWriter writer) throws IOException {
-        Frame frame = at(shown);
+        Frame frame = at(shown, Set.copyOf(Gas.CHANNELS.options()));
         Map<String, Object> about = record.about(playback.rate());
         about.put("stored_frame", playback.stored(shown));
         about.put("playback_speed", playback.speedAt(shown));
@@ -131,7 +140,14 @@ public final class ShownFrames {
                 file, new Frame(shown, seconds, frame.lattice(), frame.channels()), about, writer);
     }
 
+    /// A stored frame. The last two stay: moments between two ask for both again.
     private Frame read(long number) throws IOException {
-        return FrameFile.read(folder.resolve(record.files().get(number)));
+        Frame frame = held.get(number);
+        if (frame == null) {
+            frame = FrameFile.read(folder.resolve(record.files().get(number)));
+            held.keySet().removeIf(other -> Math.abs(other - number) > 1);
+            held.put(number, frame);
+        }
+        return frame;
     }
 }

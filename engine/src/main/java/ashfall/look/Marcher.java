@@ -6,6 +6,8 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.Set;
+
 /// Draws a frame: light along each ray by `dL/ds = κB + σ_s(sun + sky + fire) − σ_t L`, integrated
 /// exactly over steps of constant coefficients (`L += T S (1 − e^(−σ_t Δs)); T *= e^(−σ_t Δs)`).
 ///
@@ -13,6 +15,9 @@ import ashfall.work.Workers;
 /// fire's own light through [FireLight]. The ground takes sun with the smoke's shadow, sky and
 /// fire. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
+    /// Channels of a frame that a picture is made of.
+    public static final Set<String> CHANNELS = Set.of("density", "temperature", "flame");
+
     private static final float OPAQUE = 0.004f;
 
     /// How much is spent on a picture.

@@ -102,7 +102,8 @@ class ShownFramesTest {
         ShownFrames plain = at();
         assertEquals(20, plain.numbers().size());
         assertArrayEquals(
-                leaf(FrameFile.read(folder.resolve("oil-store_0012.vdb"))), leaf(plain.at(12)));
+                leaf(FrameFile.read(folder.resolve("oil-store_0012.vdb"))),
+                leaf(plain.at(12, ALL)));
     }
 
     private static float[] leaf(Frame frame) {
@@ -118,10 +119,10 @@ class ShownFramesTest {
     @Test
     void streaksOfTheFirstFrame_areThreeTimesAsLong() throws IOException {
         Frame seventh = FrameFile.read(folder.resolve("oil-store_0007.vdb"));
-        assertEquals(3, length(at("frames.speed=3").at(3)) / length(seventh), 0.3);
+        assertEquals(3, length(at("frames.speed=3").at(3, ALL)) / length(seventh), 0.3);
         SparseGrid stored =
                 FrameFile.read(folder.resolve("oil-store_0001.vdb")).channels().get("velocity");
-        SparseGrid first = at(PUNCH).at(1).channels().get("velocity");
+        SparseGrid first = at(PUNCH).at(1, ALL).channels().get("velocity");
         float fastest = 0;
         for (int i = 0; i < stored.leafCount(); i++) {
             for (int v = 0; v < 3 * SparseGrid.VOXELS; v++) {
@@ -188,7 +189,7 @@ class ShownFramesTest {
 
     @Test
     void framesNotThere_areNamed() {
-        var e = assertThrows(FiringException.class, () -> at("frames.speed=2").at(11));
+        var e = assertThrows(FiringException.class, () -> at("frames.speed=2").at(11, ALL));
         assertTrue(
                 e.getMessage().startsWith("frame 11 shows frame 21.0 and is not in"), e::toString);
         assertTrue(e.getMessage().endsWith("it holds frames 1-20"), e::toString);

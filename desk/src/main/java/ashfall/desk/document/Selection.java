@@ -50,7 +50,8 @@ public final class Selection {
 
     /// Chooses an item at a station; the gas of an element has dials at several.
     public void choose(String itemPath, Station at) {
-        if (!itemPath.equals(path.get())) {
+        // Another station of the same thing keeps what is taken along; choosing it anew does not.
+        if (!itemPath.equals(path.get()) || at == station.get()) {
             along.clear();
         }
         station.set(at);

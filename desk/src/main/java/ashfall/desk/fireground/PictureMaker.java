@@ -24,6 +24,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -42,9 +43,6 @@ final class PictureMaker implements AutoCloseable {
 
     /// Frames of the shot whose way a streak shows.
     private static final double STREAK_FRAMES = 4;
-
-    /// Channels that a picture is made of.
-    private static final Set<String> PICTURED = Set.of("density", "temperature", "flame");
 
     private static final int MOST_STREAKS = 800;
     private static final int COARSEST = 6;
@@ -104,6 +102,7 @@ final class PictureMaker implements AutoCloseable {
 
     private Frame frameHeld;
     private Run runHeld;
+    private final Map<Long, Frame> stored = new HashMap<>();
     private double heldAt;
     private boolean heldWhole;
     private Marcher marcher;
@@ -293,11 +292,11 @@ final class PictureMaker implements AutoCloseable {
         boolean same = frameHeld != null && runHeld == run && heldAt == request.frame;
         if (!same || (whole && !heldWhole)) {
             long number = (long) Math.floor(request.frame);
-            Frame read = run.frame(number);
+            Frame read = read(run, number);
             boolean between = read != null && number < request.frame;
-            Frame after = between ? run.frame(number + 1) : null;
+            Frame after = between ? read(run, number + 1) : null;
             if (after != null) {
-                Set<String> channels = whole ? read.channels().keySet() : PICTURED;
+                Set<String> channels = whole ? read.channels().keySet() : Marcher.CHANNELS;
                 read = between(request, read, after, channels);
             }
             frameHeld = read == null ? empty(request) : read;
@@ -306,6 +305,22 @@ final class PictureMaker implements AutoCloseable {
             heldWhole = whole || after == null;
         }
         return frameHeld;
+    }
+
+    /// A frame of a run. The last two stay: moments between two ask for both again.
+    private Frame read(Run run, long number) throws IOException {
+        if (!run.equals(runHeld)) {
+            stored.clear();
+        }
+        Frame frame = stored.get(number);
+        if (frame == null) {
+            frame = run.frame(number);
+            stored.keySet().removeIf(other -> Math.abs(other - number) > 1);
+            if (frame != null) {
+                stored.put(number, frame);
+            }
+        }
+        return frame;
     }
 
     private Frame between(Request request, Frame before, Frame after, Set<String> channels) {
