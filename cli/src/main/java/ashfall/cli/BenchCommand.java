@@ -428,7 +428,7 @@ final class BenchCommand implements Callable<Integer> {
         double seconds =
                 median(
                         () ->
-                                new Marcher(frame, shot, workers)
+                                new Marcher(List.of(frame), shot, workers)
                                         .draw(View.of(shot.camera()), 640, 360));
         return new Row("picture", seconds, 640.0 * 360.0, 0);
     }

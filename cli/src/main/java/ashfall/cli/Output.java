@@ -70,16 +70,23 @@ final class Output {
         return new Range(from, to);
     }
 
-    /// The shown frames of a range; all that can be shown without one.
-    static List<Long> frames(String range, ShownFrames shown) {
-        if (range == null) {
-            return shown.numbers();
-        }
+    /// The shown frames of a range, of all elements; all that can be shown without one.
+    static List<Long> frames(String range, List<ShownFrames> elements) {
         List<Long> all = new ArrayList<>();
+        if (range == null) {
+            for (long frame : elements.getFirst().numbers()) {
+                if (elements.stream().allMatch(shown -> shown.whyNot(frame).isEmpty())) {
+                    all.add(frame);
+                }
+            }
+            return all;
+        }
         for (long frame = range(range).from(); frame <= range(range).to(); frame++) {
-            String why = shown.whyNot(frame);
-            if (!why.isEmpty()) {
-                throw new FiringException(why);
+            for (ShownFrames shown : elements) {
+                String why = shown.whyNot(frame);
+                if (!why.isEmpty()) {
+                    throw new FiringException(why);
+                }
             }
             all.add(frame);
         }

@@ -1,7 +1,8 @@
 package ashfall.cli;
 
-import ashfall.firing.FiringRecord;
+import ashfall.firing.FiringException;
 import ashfall.firing.ShownFrames;
+import ashfall.grid.Frame;
 import ashfall.look.Marcher;
 import ashfall.look.Picture;
 import ashfall.look.View;
@@ -31,7 +32,8 @@ import java.util.concurrent.Callable;
 @Command(
         name = "render",
         description =
-                "Make pictures of a firing's frames, at the shot's playback speed (frames.speed).",
+                "Make pictures of a firing's frames, or of several elements' together, at the"
+                        + " shot's playback speed (frames.speed).",
         mixinStandardHelpOptions = true)
 final class RenderCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
@@ -46,8 +48,10 @@ final class RenderCommand implements Callable<Integer> {
             names = "--firing",
             paramLabel = "DIR",
             required = true,
-            description = "the folder of the firing")
-    private Path firing;
+            description =
+                    "the folder of the firing; once more for each further element to be seen with"
+                            + " it")
+    private List<Path> firings;
 
     @Option(
             names = "--out",
@@ -99,19 +103,33 @@ final class RenderCommand implements Callable<Integer> {
         }
         Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         Output.Size pixels = Output.size(size);
-        FiringRecord record = FiringRecord.read(firing);
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(threads)) {
-            ShownFrames shown = new ShownFrames(firing, record, shot, workers);
-            List<Long> wanted = Output.frames(frames, shown);
+            List<ShownFrames> elements = new ArrayList<>();
+            for (Path firing : firings) {
+                elements.add(new ShownFrames(firing, shot, workers));
+            }
+            ShownFrames shown = elements.getFirst();
+            for (ShownFrames element : elements) {
+                if (!element.rate().equals(shown.rate())) {
+                    throw new FiringException(
+                            "the firings have different frame rates; fire the elements of one shot"
+                                    + " to see them together");
+                }
+            }
+            List<Long> wanted = Output.frames(frames, elements);
             Files.createDirectories(out);
             for (long frame : wanted) {
                 long started = System.nanoTime();
-                Marcher marcher = new Marcher(shown.at(frame, Marcher.CHANNELS), shot, workers);
+                List<Frame> seen = new ArrayList<>();
+                for (ShownFrames element : elements) {
+                    seen.add(element.at(frame, Marcher.CHANNELS));
+                }
+                Marcher marcher = new Marcher(seen, shot, workers);
                 Picture picture =
                         marcher.draw(View.of(shot.camera()), pixels.width(), pixels.height());
-                String name = record.fileName(frame).replace(".vdb", ".png");
+                String name = shown.fileName(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));
                 double seconds = (System.nanoTime() - started) * 1e-9;
                 ObjectNode entry = list.addObject();

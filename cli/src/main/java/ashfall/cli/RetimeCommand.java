@@ -77,7 +77,6 @@ final class RetimeCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
-        FiringRecord record = FiringRecord.read(firing);
         if (FiringRecord.isIn(out)) {
             throw new FiringException(
                     "'"
@@ -87,12 +86,12 @@ final class RetimeCommand implements Callable<Integer> {
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(threads)) {
-            ShownFrames shown = new ShownFrames(firing, record, shot, workers);
-            List<Long> wanted = Output.frames(frames, shown);
+            ShownFrames shown = new ShownFrames(firing, shot, workers);
+            List<Long> wanted = Output.frames(frames, List.of(shown));
             Files.createDirectories(out);
             VdbWriter writer = new VdbWriter(workers);
             for (long frame : wanted) {
-                String name = record.fileName(frame);
+                String name = shown.fileName(frame);
                 shown.write(frame, out.resolve(name), writer);
                 ObjectNode entry = list.addObject();
                 entry.put("frame", frame);

@@ -4,6 +4,10 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 
@@ -49,6 +53,65 @@ class AshfallTest {
 
     private static JsonNode json(String text) throws IOException {
         return new ObjectMapper().readTree(text);
+    }
+
+    /// Two elements of one shot are fired one by one and drawn in one picture.
+    @Test
+    void render_ofSeveralElements_showsThemTogether() throws IOException {
+        Path file = folder.resolve("two.ashfall");
+        Shot shot = NewShot.make("fireball", List.of("mass=2", "elements.fireball.voxel.sketch=1"));
+        Shot moved =
+                ShotFile.with(
+                        shot.withElement("second", shot.element("fireball")),
+                        List.of(
+                                "elements.second.sources.charge.centre=9,2,0",
+                                "elements.second.sources.igniter.centre=9,2,0",
+                                "elements.second.bounds.from=1,0,-8",
+                                "elements.second.bounds.to=17,16,8",
+                                "elements.second.voxel.sketch=0.7"));
+        Files.writeString(file, ShotFile.write(moved));
+        for (String name : List.of("fireball", "second")) {
+            String dir = folder.resolve(name).toString();
+            Run fire =
+                    run(
+                            "fire",
+                            file.toString(),
+                            "--element",
+                            name,
+                            "--out",
+                            dir,
+                            "--frames",
+                            name.equals("second") ? "1-3" : "1-4");
+            assertEquals(0, fire.status, fire.err);
+        }
+        double one = lumen(file, "fireball");
+        double other = lumen(file, "second");
+        double both = lumen(file, "fireball", "second");
+        assertTrue(one > 0 && other > 0);
+        assertEquals(one + other, both, 1e-3 * both);
+        // The second has three frames: so has the picture of both, unless more are asked for.
+        Run more = render(file, "1-4", "fireball", "second");
+        assertEquals(1, more.status);
+        assertTrue(more.err.contains("frame 4 is not in"), more.err);
+        assertEquals(3, json(render(file, null, "fireball", "second").out).get("frames").size());
+    }
+
+    private double lumen(Path shot, String... firings) throws IOException {
+        Run run = render(shot, "3", firings);
+        assertEquals(0, run.status, run.err);
+        return json(run.out).get("frames").get(0).get("fire_lumen").asDouble();
+    }
+
+    private Run render(Path shot, String frames, String... firings) {
+        List<String> args = new ArrayList<>(List.of("render", shot.toString(), "--json"));
+        args.addAll(List.of("--size", "64x36", "--out", folder.resolve("p").toString()));
+        if (frames != null) {
+            args.addAll(List.of("--frames", frames));
+        }
+        for (String firing : firings) {
+            args.addAll(List.of("--firing", folder.resolve(firing).toString()));
+        }
+        return run(args.toArray(String[]::new));
     }
 
     @Test

@@ -212,7 +212,7 @@ public final class DeskWindow implements AutoCloseable {
         add("air", "Wind and draughts", "W", viewBar::toggleAir);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
-        add("solo", "Solo the chosen source", "O", manifest::soloChosen);
+        add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
         add("rename", "Rename", "F2", manifest::renameChosen);
         add("duplicate", "Duplicate", "Shortcut+D", manifest::duplicateChosen);

@@ -3,6 +3,7 @@ package ashfall.desk;
 import ashfall.desk.document.Places;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Run;
+import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.work.WholeFile;
@@ -150,9 +151,18 @@ public final class Snap extends Application {
             return window.fireground().isFinest();
         }
         Run run = window.runs().shown();
+        List<Run> others = window.runs().others();
+        long lit =
+                request.shot.elements().values().stream().filter(e -> e.gas().get(Gas.ON)).count();
         return run != null
-                && (run.lastFrame() >= request.frame || !run.isRunning())
+                && isThere(run)
+                && others.size() == lit - 1
+                && others.stream().allMatch(this::isThere)
                 && window.fireground().isFinest();
+    }
+
+    private boolean isThere(Run run) {
+        return run.lastFrame() >= request.frame || !run.isRunning();
     }
 
     private void shoot() {

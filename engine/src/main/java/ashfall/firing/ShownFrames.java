@@ -2,6 +2,7 @@ package ashfall.firing;
 
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
+import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
@@ -35,10 +36,10 @@ public final class ShownFrames {
     private final Map<Long, Frame> held = new HashMap<>();
 
     /// @param shot whose playback speed it is; its frame rate is not used, the firing's is
-    /// @throws FiringException when the firing has no frames yet
-    public ShownFrames(Path folder, FiringRecord record, Shot shot, Workers workers) {
+    /// @throws FiringException when the folder holds no firing that can be read, or no frames yet
+    public ShownFrames(Path folder, Shot shot, Workers workers) {
         this.folder = folder;
-        this.record = record;
+        this.record = FiringRecord.read(folder);
         this.workers = workers;
         this.kept = new TreeSet<>(record.files().keySet());
         if (kept.isEmpty()) {
@@ -55,6 +56,16 @@ public final class ShownFrames {
         return fired.with(Frames.SPEED, frames.get(Frames.SPEED))
                 .with(Frames.SKIPPED, frames.get(Frames.SKIPPED))
                 .with(Frames.SPARED, frames.get(Frames.SPARED));
+    }
+
+    /// Name of a shown frame's file of volumes.
+    public String fileName(long shown) {
+        return record.fileName(shown);
+    }
+
+    /// Frames shown in a second.
+    public FrameRate rate() {
+        return playback.rate();
     }
 
     /// Numbers of the frames of the picture that can be shown, in order.

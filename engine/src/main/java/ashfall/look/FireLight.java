@@ -22,24 +22,35 @@ final class FireLight {
     /// Cells along each side of a bundle of lamps.
     private static final int BUNDLE = 4;
 
-    private final LightGrid grid;
-    private final Volume volume;
+    private final Volumes volumes;
+    private final LightGrid[] grids;
     private final List<float[]> lamps = new ArrayList<>();
     private final List<float[]> bundles = new ArrayList<>();
 
-    FireLight(Volume volume, Shading shading, int cells, Workers workers) {
-        this.volume = volume;
-        double longest = Math.max(volume.size(0), Math.max(volume.size(1), volume.size(2)));
-        int edge = Math.max(1, (int) Math.round(longest / cells / volume.voxel));
-        this.grid = new LightGrid(volume, edge * volume.voxel, 7);
-        workers.forEachSlab(grid.shape.nz(), (z, worker) -> gather(shading, edge, z));
-        collectLamps();
-        bundleLamps();
-        workers.forEachSlab(grid.shape.nz(), (z, worker) -> receive(z));
+    /// @param cells coarse cells along the longest side of each volume
+    FireLight(Volumes volumes, Shading shading, int cells, Workers workers) {
+        this.volumes = volumes;
+        this.grids = new LightGrid[volumes.count()];
+        for (int i = 0; i < volumes.count(); i++) {
+            Volume volume = volumes.all[i];
+            double longest = Math.max(volume.size(0), Math.max(volume.size(1), volume.size(2)));
+            int edge = Math.max(1, (int) Math.round(longest / cells / volume.voxel));
+            LightGrid grid = new LightGrid(volume, edge * volume.voxel, 7);
+            workers.forEachSlab(
+                    grid.shape.nz(), (z, worker) -> gather(volume, grid, shading, edge, z));
+            grids[i] = grid;
+            List<float[]> own = lamps(i);
+            lamps.addAll(own);
+            bundle(own, BUNDLE * grid.cell);
+        }
+        for (int i = 0; i < volumes.count(); i++) {
+            int volume = i;
+            workers.forEachSlab(grids[i].shape.nz(), (z, worker) -> receive(volume, z));
+        }
     }
 
     /// Parts 0 to 2: fluence in lux; 3: extinction in 1/m; 4 to 6: power in lumen.
-    private void gather(Shading shading, int edge, int z) {
+    private static void gather(Volume volume, LightGrid grid, Shading shading, int edge, int z) {
         GridShape g = grid.shape;
         GridShape v = volume.shape;
         float[] rgb = new float[3];
@@ -82,39 +93,43 @@ final class FireLight {
         }
     }
 
-    private void collectLamps() {
+    /// Of one volume: place, power in three colours, and the least square of a distance to them.
+    private List<float[]> lamps(int volume) {
+        LightGrid grid = grids[volume];
         GridShape g = grid.shape;
         float brightest = 0;
         for (float p : grid.parts[4]) {
             brightest = Math.max(brightest, p);
         }
+        List<float[]> found = new ArrayList<>();
+        float h = (float) grid.cell;
         for (int z = 0; z < g.nz(); z++) {
             for (int y = 0; y < g.ny(); y++) {
                 for (int x = 0; x < g.nx(); x++) {
                     int cell = g.at(x, y, z);
                     if (grid.parts[4][cell] > 1e-3f * brightest) {
-                        float h = (float) grid.cell;
                         float[] lamp = {
-                            (x + 0.5f) * h,
-                            (y + 0.5f) * h,
-                            (z + 0.5f) * h,
+                            volumes.offset(volume, 0) + (x + 0.5f) * h,
+                            volumes.offset(volume, 1) + (y + 0.5f) * h,
+                            volumes.offset(volume, 2) + (z + 0.5f) * h,
                             grid.parts[4][cell],
                             grid.parts[5][cell],
-                            grid.parts[6][cell]
+                            grid.parts[6][cell],
+                            (float) (0.3 * grid.cell * grid.cell)
                         };
-                        lamps.add(lamp);
+                        found.add(lamp);
                     }
                 }
             }
         }
+        return found;
     }
 
     /// Lamps beside each other taken together, for surfaces: each with the place and the power of
     /// all.
-    private void bundleLamps() {
-        double edge = BUNDLE * grid.cell;
+    private void bundle(List<float[]> own, double edge) {
         Map<Long, float[]> found = new TreeMap<>();
-        for (float[] lamp : lamps) {
+        for (float[] lamp : own) {
             long key = 0;
             for (int axis = 0; axis < 3; axis++) {
                 key = 1000 * key + (long) (lamp[axis] / edge);
@@ -130,6 +145,7 @@ final class FireLight {
             for (int axis = 0; axis < 3; axis++) {
                 sum[axis] /= sum[4];
             }
+            sum[6] = (float) (0.3 * edge * edge);
             bundles.add(sum);
         }
     }
@@ -141,13 +157,12 @@ final class FireLight {
     /// @param normal of the surface, outward
     void irradiance(Vec3 at, Vec3 normal, float[] rgb) {
         Arrays.fill(rgb, 0);
-        double least = 0.3 * BUNDLE * BUNDLE * grid.cell * grid.cell;
         for (float[] lamp : bundles) {
             Vec3 to = new Vec3(lamp[0], lamp[1], lamp[2]).minus(at);
             double r2 = to.dot(to);
             double facing = to.dot(normal) / Math.sqrt(Math.max(r2, 1e-12));
             if (facing > 0) {
-                float got = (float) (facing / (4 * Math.PI * Math.max(least, r2)));
+                float got = (float) (facing / (4 * Math.PI * Math.max(lamp[6], r2)));
                 for (int c = 0; c < 3; c++) {
                     rgb[c] += got * lamp[3 + c];
                 }
@@ -155,13 +170,19 @@ final class FireLight {
         }
     }
 
-    private void receive(int z) {
+    private void receive(int volume, int z) {
+        LightGrid grid = grids[volume];
         GridShape g = grid.shape;
         float h = (float) grid.cell;
         float[] sum = new float[3];
         for (int y = 0; y < g.ny(); y++) {
             for (int x = 0; x < g.nx(); x++) {
-                arriving((x + 0.5f) * h, (y + 0.5f) * h, (z + 0.5f) * h, false, sum);
+                arriving(
+                        volumes.offset(volume, 0) + (x + 0.5f) * h,
+                        volumes.offset(volume, 1) + (y + 0.5f) * h,
+                        volumes.offset(volume, 2) + (z + 0.5f) * h,
+                        false,
+                        sum);
                 for (int c = 0; c < 3; c++) {
                     grid.parts[c][g.at(x, y, z)] = sum[c];
                 }
@@ -175,20 +196,15 @@ final class FireLight {
         sum[0] = 0;
         sum[1] = 0;
         sum[2] = 0;
-        float least = (float) (0.3 * grid.cell * grid.cell);
         for (float[] lamp : lamps) {
             float dx = lamp[0] - x;
             float dy = lamp[1] - y;
             float dz = lamp[2] - z;
-            float r2 = Math.max(least, dx * dx + dy * dy + dz * dz);
+            float r2 = Math.max(lamp[6], dx * dx + dy * dy + dz * dz);
             float r = (float) Math.sqrt(r2);
             float depth = 0;
-            for (int s = 0; s < PATH_SAMPLES; s++) {
-                float t = (s + 0.5f) / PATH_SAMPLES;
-                float px = x + t * dx;
-                float py = y + t * dy;
-                float pz = z + t * dz;
-                depth += extinctionAt(px, py, pz);
+            for (int i = 0; i < grids.length; i++) {
+                depth += alongPath(i, x, y, z, dx, dy, dz);
             }
             float got = (float) (Math.exp(-depth * r / PATH_SAMPLES) / (4 * Math.PI * r2));
             if (onGround) {
@@ -200,27 +216,43 @@ final class FireLight {
         }
     }
 
-    /// Extinction of the coarse cell at a place; none outside.
-    private float extinctionAt(float x, float y, float z) {
+    /// Sum of the extinctions of a volume's coarse cells at even places of a path; none outside.
+    private float alongPath(int volume, float x, float y, float z, float dx, float dy, float dz) {
+        LightGrid grid = grids[volume];
         float perCell = (float) (1 / grid.cell);
-        if (x < 0 || y < 0 || z < 0) {
-            return 0;
+        float[] extinction = grid.parts[3];
+        GridShape shape = grid.shape;
+        float ox = x - volumes.offset(volume, 0);
+        float oy = y - volumes.offset(volume, 1);
+        float oz = z - volumes.offset(volume, 2);
+        float sum = 0;
+        for (int s = 0; s < PATH_SAMPLES; s++) {
+            float t = (s + 0.5f) / PATH_SAMPLES;
+            float px = ox + t * dx;
+            float py = oy + t * dy;
+            float pz = oz + t * dz;
+            if (px < 0 || py < 0 || pz < 0) {
+                continue;
+            }
+            int ix = (int) (px * perCell);
+            int iy = (int) (py * perCell);
+            int iz = (int) (pz * perCell);
+            if (ix < shape.nx() && iy < shape.ny() && iz < shape.nz()) {
+                sum += extinction[shape.at(ix, iy, iz)];
+            }
         }
-        int ix = (int) (x * perCell);
-        int iy = (int) (y * perCell);
-        int iz = (int) (z * perCell);
-        boolean inside = ix < grid.shape.nx() && iy < grid.shape.ny() && iz < grid.shape.nz();
-        return inside ? grid.parts[3][grid.shape.at(ix, iy, iz)] : 0;
+        return sum;
     }
 
-    /// Fluence at a place in metres from the corner, lux.
-    void addFluence(float x, float y, float z, float weight, float[] rgb) {
+    /// Fluence within a volume, at a place in metres from its own corner, lux.
+    void addFluence(int volume, float x, float y, float z, float weight, float[] rgb) {
+        LightGrid grid = grids[volume];
         for (int c = 0; c < 3; c++) {
             rgb[c] += weight * grid.at(c, x, y, z);
         }
     }
 
-    /// Fluence anywhere, inside the grid or out of it. Slow like [#groundIrradiance].
+    /// Fluence anywhere, inside the volumes or out of them. Slow like [#groundIrradiance].
     void fluence(float x, float y, float z, float[] rgb) {
         arriving(x, y, z, false, rgb);
     }

@@ -6,19 +6,26 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.List;
 import java.util.Set;
 
-/// Draws a frame: light along each ray by `dL/ds = κB + σ_s(sun + sky + fire) − σ_t L`, integrated
-/// exactly over steps of constant coefficients (`L += T S (1 − e^(−σ_t Δs)); T *= e^(−σ_t Δs)`).
+/// Draws the gas of a moment, a frame an element.
+///
+/// Light along each ray goes by `dL/ds = κB + σ_s(sun + sky + fire) − σ_t L`, integrated exactly
+/// over steps of constant coefficients (`L += T S (1 − e^(−σ_t Δs)); T *= e^(−σ_t Δs)`).
 ///
 /// Sunlight reaches a point through a volume of transmittances, skylight through a coarser one, the
 /// fire's own light through [FireLight]. The ground takes sun with the smoke's shadow, sky and
-/// fire. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
+/// fire. Where elements overlap their coefficients add up; each is sampled by its own voxels, and
+/// takes light from all. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
     /// Channels of a frame that a picture is made of.
     public static final Set<String> CHANNELS = Set.of("density", "temperature", "flame");
 
     private static final float OPAQUE = 0.004f;
+
+    /// Optical depth of a step that hides nothing.
+    private static final float THIN = 1e-6f;
 
     /// How much is spent on a picture.
     ///
@@ -30,44 +37,42 @@ public final class Marcher {
         static final Detail QUICK = new Detail(8, 32, 3);
     }
 
-    private final Volume volume;
+    private final Volumes volumes;
     private final Shading shading;
     private final Workers workers;
-    private final LightGrid sun;
-    private final LightGrid sky;
+    private final LightGrid[] suns;
+    private final LightGrid[] skies;
     private final FireLight fire;
     private final Surroundings surroundings;
     private final Bodies bodies;
     private final Keeper keeper;
     private final float[] keeperLight = new float[3];
 
-    /// Prepares the light of a frame under a shot's look, for finished pictures.
+    /// Prepares the light of a moment under a shot's look, for finished pictures.
     ///
-    /// @throws IllegalArgumentException when the frame has no density
-    public Marcher(Frame frame, Shot shot, Workers workers) {
-        this(frame, shot, null, Detail.FINE, workers);
+    /// @param frames one an element
+    /// @throws IllegalArgumentException when there is no frame, or one has no density
+    public Marcher(List<Frame> frames, Shot shot, Workers workers) {
+        this(frames, shot, null, Detail.FINE, workers);
     }
 
-    /// Prepares a frame for looking at it while working: coarser light, longer steps.
+    /// Prepares a moment for looking at it while working: coarser light, longer steps.
     ///
+    /// @param frames one an element
     /// @param keeper who stands beside the fire, or null
-    /// @throws IllegalArgumentException when the frame has no density
-    public static Marcher quick(Frame frame, Shot shot, Keeper keeper, Workers workers) {
-        return new Marcher(frame, shot, keeper, Detail.QUICK, workers);
+    /// @throws IllegalArgumentException when there is no frame, or one has no density
+    public static Marcher quick(List<Frame> frames, Shot shot, Keeper keeper, Workers workers) {
+        return new Marcher(frames, shot, keeper, Detail.QUICK, workers);
     }
 
-    private Marcher(Frame frame, Shot shot, Keeper keeper, Detail detail, Workers workers) {
+    private Marcher(List<Frame> frames, Shot shot, Keeper keeper, Detail detail, Workers workers) {
         this.shading = Shading.of(shot);
-        this.volume = new Volume(frame, shading.blue() > 0);
+        this.volumes = new Volumes(frames, shading.blue() > 0);
         this.workers = workers;
         this.keeper = keeper;
-        this.bodies = new Bodies(shot, frame.seconds());
-        this.sun = new LightGrid(volume, detail.sunCell * volume.voxel, 1);
-        this.sky = new LightGrid(volume, 2 * detail.sunCell * volume.voxel, 1);
-        this.fire = new FireLight(volume, shading, detail.fireCells, workers);
-        workers.forEachSlab(
-                sun.shape.nz(),
-                (z, worker) -> transmittances(sun, z, new Vec3[] {shading.towardsSun()}));
+        this.bodies = new Bodies(shot, frames.getFirst().seconds());
+        this.fire = new FireLight(volumes, shading, detail.fireCells, workers);
+        Vec3[] sunDirection = {shading.towardsSun()};
         Vec3[] skyDirections = {
             new Vec3(0, 1, 0),
             new Vec3(1, 0.8, 0).unit(),
@@ -75,15 +80,20 @@ public final class Marcher {
             new Vec3(0, 0.8, 1).unit(),
             new Vec3(0, 0.8, -1).unit()
         };
-        workers.forEachSlab(sky.shape.nz(), (z, worker) -> transmittances(sky, z, skyDirections));
+        this.suns = new LightGrid[volumes.count()];
+        this.skies = new LightGrid[volumes.count()];
+        for (int i = 0; i < suns.length; i++) {
+            suns[i] = transmittances(i, detail.sunCell, sunDirection);
+            skies[i] = transmittances(i, 2 * detail.sunCell, skyDirections);
+        }
         this.surroundings =
                 new Surroundings(
-                        volume,
+                        volumes,
                         shading,
                         fire,
                         bodies,
                         detail.groundPoints,
-                        0.75 * detail.sunCell * volume.voxel,
+                        0.75 * detail.sunCell,
                         workers);
         if (keeper != null) {
             lightKeeper();
@@ -93,14 +103,11 @@ public final class Marcher {
     /// Light that a keeper's front throws back: a quarter of the fire's fluence, half the sky, and
     /// half of the sunlight that reaches him.
     private void lightKeeper() {
-        float x = (float) (keeper.foot().x() - volume.corner[0]);
-        float y = (float) (keeper.foot().y() + 1.2 - volume.corner[1]);
-        float z = (float) (keeper.foot().z() - volume.corner[2]);
+        float x = (float) (keeper.foot().x() - volumes.corner[0]);
+        float y = (float) (keeper.foot().y() + 1.2 - volumes.corner[1]);
+        float z = (float) (keeper.foot().z() - volumes.corner[2]);
         fire.fluence(x, y, z, keeperLight);
-        double sunny =
-                0.5
-                        * volume.transmittance(
-                                shading, x, y, z, shading.towardsSun(), 2 * volume.voxel);
+        double sunny = 0.5 * volumes.transmittance(shading, x, y, z, shading.towardsSun(), 2);
         for (int k = 0; k < 3; k++) {
             keeperLight[k] =
                     (float)
@@ -115,20 +122,30 @@ public final class Marcher {
         return fire.power();
     }
 
-    private void transmittances(LightGrid grid, int z, Vec3[] directions) {
+    /// Means of the transmittances along directions, in cells of so many of a volume's voxels.
+    private LightGrid transmittances(int volume, int voxels, Vec3[] directions) {
+        Volume own = volumes.all[volume];
+        LightGrid grid = new LightGrid(own, voxels * own.voxel, 1);
+        workers.forEachSlab(
+                grid.shape.nz(),
+                (z, worker) -> transmittances(grid, volume, voxels, z, directions));
+        return grid;
+    }
+
+    private void transmittances(LightGrid grid, int volume, int voxels, int z, Vec3[] directions) {
         float h = (float) grid.cell;
         for (int y = 0; y < grid.shape.ny(); y++) {
             for (int x = 0; x < grid.shape.nx(); x++) {
                 double sum = 0;
                 for (Vec3 d : directions) {
                     sum +=
-                            volume.transmittance(
+                            volumes.transmittance(
                                     shading,
-                                    (x + 0.5f) * h,
-                                    (y + 0.5f) * h,
-                                    (z + 0.5f) * h,
+                                    volumes.offset(volume, 0) + (x + 0.5f) * h,
+                                    volumes.offset(volume, 1) + (y + 0.5f) * h,
+                                    volumes.offset(volume, 2) + (z + 0.5f) * h,
                                     d,
-                                    grid.cell);
+                                    voxels);
                 }
                 grid.parts[0][grid.shape.at(x, y, z)] = (float) (sum / directions.length);
             }
@@ -153,15 +170,14 @@ public final class Marcher {
         job.forEachSlab(
                 height,
                 (row, worker) ->
-                        new Ray(view, volume.voxel / samples, width, height, rgb, emitted, opacity)
-                                .row(row));
+                        new Ray(view, samples, width, height, rgb, emitted, opacity).row(row));
         return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
     }
 
     /// One worker's rays.
     private final class Ray {
         private final View view;
-        private final double step;
+        private final double samples;
         private final int width;
         private final int height;
         private final float[] rgb;
@@ -170,19 +186,27 @@ public final class Marcher {
         private final float[] light = new float[3];
         private final float[] glow = new float[3];
         private final float[] source = new float[3];
+        private final double[] near = new double[volumes.count()];
+        private final double[] far = new double[volumes.count()];
+        private final double[] span = new double[2];
+
+        /// Volumes that are met at a place.
+        private final int[] met = new int[volumes.count()];
+
+        private int meets;
         private float clear;
         private float shone;
 
         Ray(
                 View view,
-                double step,
+                double samples,
                 int width,
                 int height,
                 float[] rgb,
                 float[] emitted,
                 float[] opacity) {
             this.view = view;
-            this.step = step;
+            this.samples = samples;
             this.width = width;
             this.height = height;
             this.rgb = rgb;
@@ -229,19 +253,20 @@ public final class Marcher {
             double pixel = distance * view.width() / width;
             Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
             Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
-            Vec3 at = before.minus(new Vec3(volume.corner[0], volume.corner[1], volume.corner[2]));
+            Vec3 at =
+                    before.minus(new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]));
             double facing = Math.max(0, normal.dot(shading.towardsSun()));
             double sunny =
                     facing == 0 || bodies.shades(before, shading.towardsSun())
                             ? 0
                             : facing
-                                    * volume.transmittance(
+                                    * volumes.transmittance(
                                             shading,
                                             (float) at.x(),
                                             (float) at.y(),
                                             (float) at.z(),
                                             shading.towardsSun(),
-                                            2 * volume.voxel);
+                                            2);
             fire.irradiance(at, normal, glow);
             for (int k = 0; k < 3; k++) {
                 double irradiance =
@@ -262,103 +287,144 @@ public final class Marcher {
         }
 
         private void march(Vec3 d, double start, double end, float jitter) {
-            double near = start;
-            double far = end;
-            for (int axis = 0; axis < 3; axis++) {
-                double o = view.eye().get(axis) - volume.corner[axis];
-                double v = d.get(axis);
-                double a = -o / v;
-                double b = (volume.size(axis) - o) / v;
-                near = Math.max(near, Math.min(a, b));
-                far = Math.min(far, Math.max(a, b));
+            double ox = view.eye().x() - volumes.corner[0];
+            double oy = view.eye().y() - volumes.corner[1];
+            double oz = view.eye().z() - volumes.corner[2];
+            double first = Double.POSITIVE_INFINITY;
+            for (int i = 0; i < near.length; i++) {
+                volumes.all[i].clip(
+                        ox - volumes.offset(i, 0),
+                        oy - volumes.offset(i, 1),
+                        oz - volumes.offset(i, 2),
+                        d,
+                        start,
+                        span);
+                near[i] = span[0];
+                far[i] = Math.min(span[1], end);
+                if (near[i] < far[i]) {
+                    first = Math.min(first, near[i]);
+                } else {
+                    far[i] = Double.NEGATIVE_INFINITY;
+                }
             }
-            if (!(near < far)) {
-                return;
-            }
-            float cosine = (float) d.dot(shading.towardsSun());
-            float sunPhase = shading.scattered(cosine);
-            double s = near + jitter * step;
-            while (s < far && clear > OPAQUE) {
-                float x = (float) (view.eye().x() + s * d.x() - volume.corner[0]);
-                float y = (float) (view.eye().y() + s * d.y() - volume.corner[1]);
-                float z = (float) (view.eye().z() + s * d.z() - volume.corner[2]);
-                double skip = emptyAhead(x, y, z, d);
+            float sunPhase = shading.scattered((float) d.dot(shading.towardsSun()));
+            double least = volumes.finest / samples;
+            double s = first + jitter * volumes.coarsest / samples;
+            while (s < end && clear > OPAQUE) {
+                float x = (float) (ox + s * d.x());
+                float y = (float) (oy + s * d.y());
+                float z = (float) (oz + s * d.z());
+                double skip = meet(s, x, y, z, d);
+                if (skip == Double.POSITIVE_INFINITY) {
+                    return;
+                }
                 if (skip > 0) {
-                    s += Math.ceil(skip / step) * step;
+                    s += Math.ceil(skip / least) * least;
                     continue;
                 }
+                double step = volumes.all[met[0]].voxel;
+                for (int m = 1; m < meets; m++) {
+                    step = Math.min(step, volumes.all[met[m]].voxel);
+                }
+                step /= samples;
                 sample(x, y, z, (float) step, sunPhase);
                 s += step;
             }
         }
 
-        /// Metres to the end of an empty brick; 0 in a full one.
-        private double emptyAhead(float x, float y, float z, Vec3 d) {
-            double edge = Volume.BRICK * volume.voxel;
-            int bx = (int) Math.max(0, Math.min(volume.bricks.nx() - 1, x / edge));
-            int by = (int) Math.max(0, Math.min(volume.bricks.ny() - 1, y / edge));
-            int bz = (int) Math.max(0, Math.min(volume.bricks.nz() - 1, z / edge));
-            if (volume.full[volume.bricks.at(bx, by, bz)]) {
-                return 0;
-            }
-            double least = Double.POSITIVE_INFINITY;
-            double[] p = {x, y, z};
-            int[] b = {bx, by, bz};
-            for (int axis = 0; axis < 3; axis++) {
-                double v = d.get(axis);
-                if (v != 0) {
-                    double wall = (v > 0 ? b[axis] + 1 : b[axis]) * edge;
-                    least = Math.min(least, (wall - p[axis]) / v);
+        /// Finds the volumes that have something to see at a place of a ray. Where none has, gives
+        /// the metres to where one may; infinitely many after the last.
+        private double meet(double s, float x, float y, float z, Vec3 d) {
+            meets = 0;
+            double skip = Double.POSITIVE_INFINITY;
+            for (int i = 0; i < near.length; i++) {
+                if (s >= far[i]) {
+                    continue;
                 }
+                double ahead =
+                        s < near[i]
+                                ? near[i] - s
+                                : volumes.all[i].emptyAhead(
+                                        x - volumes.offset(i, 0),
+                                        y - volumes.offset(i, 1),
+                                        z - volumes.offset(i, 2),
+                                        d);
+                if (ahead == 0) {
+                    met[meets++] = i;
+                }
+                skip = Math.min(skip, ahead);
             }
-            return Math.max(least, 1e-3 * volume.voxel);
+            return skip;
         }
 
+        /// Adds a step through the volumes that are met.
         private void sample(float x, float y, float z, float step, float sunPhase) {
+            for (int k = 0; k < 3; k++) {
+                glow[k] = 0;
+                source[k] = 0;
+            }
+            float extinction = 0;
+            for (int m = 0; m < meets; m++) {
+                int i = met[m];
+                extinction +=
+                        collect(
+                                i,
+                                x - volumes.offset(i, 0),
+                                y - volumes.offset(i, 1),
+                                z - volumes.offset(i, 2),
+                                step,
+                                sunPhase);
+            }
+            float depth = extinction * step;
+            if (depth < THIN) {
+                add(glow, clear * step);
+                return;
+            }
+            float kept = (float) Math.exp(-depth);
+            float weight = clear * (1 - kept) / extinction;
+            for (int k = 0; k < 3; k++) {
+                light[k] += weight * source[k];
+            }
+            add(glow, weight);
+            clear *= kept;
+        }
+
+        /// Collects what a volume emits and scatters at a place in metres from its corner; gives
+        /// its extinction there.
+        private float collect(int i, float x, float y, float z, float step, float sunPhase) {
+            Volume volume = volumes.all[i];
             float perVoxel = (float) (1 / volume.voxel);
             float gx = x * perVoxel;
             float gy = y * perVoxel;
             float gz = z * perVoxel;
             float density = volume.sample(volume.density, gx, gy, gz);
             float release = volume.flame == null ? 0 : volume.sample(volume.flame, gx, gy, gz);
-            if (density <= 0 && release <= 0) {
-                return;
-            }
-            glow[0] = 0;
-            glow[1] = 0;
-            glow[2] = 0;
             if (release > 0) {
                 shading.addBlue(release, glow);
             }
             float extinction = shading.extinction(density);
-            float depth = extinction * step;
-            if (depth < 1e-6f) {
-                add(glow, clear * step);
-                return;
+            if (extinction * step < THIN) {
+                return extinction;
             }
             float kelvin = volume.sample(volume.kelvin, gx, gy, gz);
             shading.addGlow(density, kelvin, glow);
-            source[0] = 0;
-            source[1] = 0;
-            source[2] = 0;
-            float scattering = shading.albedo() * extinction;
+            scatter(i, x, y, z, shading.albedo() * extinction, sunPhase);
+            return extinction;
+        }
+
+        /// Collects what a volume scatters towards the eye, of all light that arrives.
+        private void scatter(int i, float x, float y, float z, float scattering, float sunPhase) {
             float isotropic = (float) (scattering / (4 * Math.PI));
-            fire.addFluence(x, y, z, shading.inner() * isotropic, source);
-            float sunny = sun.at(0, x, y, z) * scattering * sunPhase;
+            fire.addFluence(i, x, y, z, shading.inner() * isotropic, source);
+            float sunny = suns[i].at(0, x, y, z) * scattering * sunPhase;
             // Level ground sees half the sky: its irradiance E is that of a fluence 2E on smoke in
             // the open.
-            float cloudy = sky.at(0, x, y, z) * isotropic * 2;
-            float kept = (float) Math.exp(-depth);
-            float weight = clear * (1 - kept) / extinction;
+            float cloudy = skies[i].at(0, x, y, z) * isotropic * 2;
             for (int k = 0; k < 3; k++) {
-                light[k] +=
-                        weight
-                                * (source[k]
-                                        + sunny * (float) shading.sunlight().get(k)
-                                        + cloudy * (float) shading.skylight().get(k));
+                source[k] +=
+                        sunny * (float) shading.sunlight().get(k)
+                                + cloudy * (float) shading.skylight().get(k);
             }
-            add(glow, weight);
-            clear *= kept;
         }
 
         /// Adds light of the fire itself.

@@ -6,6 +6,7 @@ import ashfall.grid.SparseGrid;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 
+import java.util.List;
 import java.util.Optional;
 
 /// What the gas is at a place: the voxel's values, not smoothed.
@@ -30,40 +31,50 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
 
     /// The gas that is seen at a point of a picture: where half of what lies behind is hidden, or
     /// the thickest along the line of sight where all of it is thinner. Empty where there is none.
+    ///
+    /// @param frames of one moment, one an element
     public static Optional<Probe> seen(
-            Frame frame, Shot shot, View view, double px, double py, int columns, int rows) {
-        SparseGrid smoke = frame.channels().get("density");
-        if (smoke == null || smoke.leafCount() == 0) {
-            return Optional.empty();
-        }
+            List<Frame> frames, Shot shot, View view, double px, double py, int columns, int rows) {
         Shading shading = Shading.of(shot);
         Vec3 d = view.ray(px, py, columns, rows);
-        double h = frame.lattice().voxel();
-        double[] span = span(frame.lattice(), smoke, view.eye(), d);
+        double h = Double.POSITIVE_INFINITY;
+        double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        for (Frame frame : frames) {
+            widen(frame, view.eye(), d, span);
+            h = Math.min(h, frame.lattice().voxel());
+        }
         double depth = 0;
         double thickest = 0;
-        Vec3 best = null;
-        for (double s = span[0] + 0.5 * h; s < span[1]; s += h) {
+        Probe best = null;
+        for (double s = span[0] + 0.5 * h; s < span[1] && depth <= SEEN; s += h) {
             Vec3 place = view.eye().plus(d.times(s));
             if (place.y() < 0) {
                 break;
             }
-            double extinction = shading.extinction((float) value(frame, "density", place));
-            depth += extinction * h;
-            if (extinction > thickest) {
-                thickest = extinction;
-                best = place;
-            }
-            if (depth > SEEN) {
-                best = place;
-                break;
+            for (Frame frame : frames) {
+                double density = value(frame, "density", place);
+                double extinction = density > 0 ? shading.extinction((float) density) : 0;
+                depth += extinction * h;
+                boolean hides = depth > SEEN && extinction > 0;
+                if (extinction > thickest || hides) {
+                    thickest = extinction;
+                    best = at(frame, place);
+                }
+                if (hides) {
+                    break;
+                }
             }
         }
-        return best == null ? Optional.empty() : Optional.of(at(frame, best));
+        return Optional.ofNullable(best);
     }
 
-    /// Where a ray is within the box of a channel's leaves: from and to, m.
-    private static double[] span(Lattice lattice, SparseGrid grid, Vec3 eye, Vec3 d) {
+    /// Widens a span to where a ray is within the box of a frame's smoke, m.
+    private static void widen(Frame frame, Vec3 eye, Vec3 d, double[] span) {
+        SparseGrid grid = frame.channels().get("density");
+        if (grid == null || grid.leafCount() == 0) {
+            return;
+        }
+        Lattice lattice = frame.lattice();
         double near = 0;
         double far = Double.POSITIVE_INFINITY;
         for (int axis = 0; axis < 3; axis++) {
@@ -81,7 +92,10 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
             near = Math.max(near, Math.min(a, b));
             far = Math.min(far, Math.max(a, b));
         }
-        return new double[] {near, far};
+        if (near < far) {
+            span[0] = Math.min(span[0], near);
+            span[1] = Math.max(span[1], far);
+        }
     }
 
     /// A channel's value at a place, the length of a vector; NaN when the frame has no such

@@ -7,7 +7,7 @@ import ashfall.work.Workers;
 /// What is seen beyond the fire: the ground with the sun, the smoke's shadow, the sky and the fire
 /// on it, and the sky.
 final class Surroundings {
-    private final Volume volume;
+    private final Volumes volumes;
     private final Shading shading;
     private final Bodies bodies;
     private final int points;
@@ -18,21 +18,21 @@ final class Surroundings {
     private final float[] arriving;
 
     /// @param points of light along each side of the ground
-    /// @param shadowStep steps in which the smoke's shadow is summed, m
+    /// @param shadowStep steps in which the smoke's shadow is summed, in voxels
     Surroundings(
-            Volume volume,
+            Volumes volumes,
             Shading shading,
             FireLight fire,
             Bodies bodies,
             int points,
             double shadowStep,
             Workers workers) {
-        this.volume = volume;
+        this.volumes = volumes;
         this.shading = shading;
         this.bodies = bodies;
         this.points = points;
         this.shadowStep = shadowStep;
-        this.size = 6 * Math.max(volume.size(0), volume.size(2));
+        this.size = 6 * Math.max(volumes.size(0), volumes.size(2));
         this.arriving = new float[3 * points * points];
         workers.forEachSlab(points, (row, worker) -> light(fire, row));
     }
@@ -40,9 +40,9 @@ final class Surroundings {
     private void light(FireLight fire, int row) {
         float[] rgb = new float[3];
         for (int column = 0; column < points; column++) {
-            float x = (float) (groundAt(column) + 0.5 * volume.size(0));
-            float z = (float) (groundAt(row) + 0.5 * volume.size(2));
-            fire.groundIrradiance(x, (float) -volume.corner[1], z, rgb);
+            float x = (float) (groundAt(column) + 0.5 * volumes.size(0));
+            float z = (float) (groundAt(row) + 0.5 * volumes.size(2));
+            fire.groundIrradiance(x, (float) -volumes.corner[1], z, rgb);
             for (int k = 0; k < 3; k++) {
                 arriving[3 * (row * points + column) + k] = shading.spill() * rgb[k];
             }
@@ -72,18 +72,18 @@ final class Surroundings {
         }
         double wx = view.eye().x() + ground * d.x();
         double wz = view.eye().z() + ground * d.z();
-        float x = (float) (wx - volume.corner[0]);
-        float y = (float) -volume.corner[1];
-        float z = (float) (wz - volume.corner[2]);
+        float x = (float) (wx - volumes.corner[0]);
+        float y = (float) -volumes.corner[1];
+        float z = (float) (wz - volumes.corner[2]);
         double height = Math.max(0, shading.towardsSun().y());
         double shadow =
                 height == 0 || bodies.shades(new Vec3(wx, 1e-3, wz), shading.towardsSun())
                         ? 0
                         : height
-                                * volume.transmittance(
+                                * volumes.transmittance(
                                         shading, x, y, z, shading.towardsSun(), shadowStep);
-        double px = placeOf(wx - volume.corner[0] - 0.5 * volume.size(0));
-        double pz = placeOf(wz - volume.corner[2] - 0.5 * volume.size(2));
+        double px = placeOf(wx - volumes.corner[0] - 0.5 * volumes.size(0));
+        double pz = placeOf(wz - volumes.corner[2] - 0.5 * volumes.size(2));
         // Far ground fades into the haze at the horizon.
         float near = (float) Math.exp(-ground / 260);
         for (int k = 0; k < 3; k++) {

@@ -14,6 +14,9 @@ import java.util.List;
 final class Volume {
     static final int BRICK = 8;
 
+    /// Optical depth through which no light is counted.
+    static final double DARK = 8;
+
     final GridShape shape;
     final double voxel;
 
@@ -143,30 +146,81 @@ final class Volume {
         return e + tz * (g - e);
     }
 
-    /// Transmittance from a place (m from the corner) along a direction to the outside.
-    double transmittance(Shading shading, float x, float y, float z, Vec3 d, double step) {
+    /// Is there anything to see in it?
+    boolean isEmpty() {
+        for (boolean brick : full) {
+            if (brick) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /// Where a ray is within the box: from and to, m; from is not below to where it misses.
+    ///
+    /// @param ox where it starts, m from the corner; the others likewise
+    /// @param from least distance
+    /// @param span is set
+    void clip(double ox, double oy, double oz, Vec3 d, double from, double[] span) {
+        span[0] = from;
+        span[1] = Double.POSITIVE_INFINITY;
+        clip(ox, d.x(), size(0), span);
+        clip(oy, d.y(), size(1), span);
+        clip(oz, d.z(), size(2), span);
+    }
+
+    private static void clip(double o, double v, double size, double[] span) {
+        if (v == 0) {
+            if (o < 0 || o > size) {
+                span[1] = span[0];
+            }
+            return;
+        }
+        double a = -o / v;
+        double b = (size - o) / v;
+        span[0] = Math.max(span[0], Math.min(a, b));
+        span[1] = Math.min(span[1], Math.max(a, b));
+    }
+
+    /// Metres from a place (m from the corner) to the end of an empty brick; 0 in a full one.
+    double emptyAhead(float x, float y, float z, Vec3 d) {
+        double edge = BRICK * voxel;
+        int bx = (int) Math.max(0, Math.min(bricks.nx() - 1, x / edge));
+        int by = (int) Math.max(0, Math.min(bricks.ny() - 1, y / edge));
+        int bz = (int) Math.max(0, Math.min(bricks.nz() - 1, z / edge));
+        if (full[bricks.at(bx, by, bz)]) {
+            return 0;
+        }
+        double least = Double.POSITIVE_INFINITY;
+        least = Math.min(least, wayOut(x, bx * edge, edge, d.x()));
+        least = Math.min(least, wayOut(y, by * edge, edge, d.y()));
+        least = Math.min(least, wayOut(z, bz * edge, edge, d.z()));
+        return Math.max(least, 1e-3 * voxel);
+    }
+
+    private static double wayOut(double at, double low, double edge, double v) {
+        return v == 0 ? Double.POSITIVE_INFINITY : ((v > 0 ? low + edge : low) - at) / v;
+    }
+
+    /// Optical depth from a place (m from the corner) along a direction to the outside; what is
+    /// past any light is not counted.
+    ///
+    /// @param span room for two numbers
+    double depth(Shading shading, float x, float y, float z, Vec3 d, double step, double[] span) {
+        clip(x, y, z, d, 0, span);
         float perVoxel = (float) (1 / voxel);
         double depth = 0;
-        double limit = size(0) + size(1) + size(2);
-        for (double s = 0.5 * step; s < limit && depth < 8; s += step) {
+        for (double s = (Math.floor(span[0] / step) + 0.5) * step;
+                s < span[1] && depth < DARK;
+                s += step) {
             float px = (float) (x + s * d.x());
             float py = (float) (y + s * d.y());
             float pz = (float) (z + s * d.z());
-            boolean leaving =
-                    (px < 0 && d.x() <= 0)
-                            || (py < 0 && d.y() <= 0)
-                            || (pz < 0 && d.z() <= 0)
-                            || (px > size(0) && d.x() >= 0)
-                            || (py > size(1) && d.y() >= 0)
-                            || (pz > size(2) && d.z() >= 0);
-            if (leaving) {
-                break;
-            }
             depth +=
                     step
                             * shading.extinction(
                                     sample(density, px * perVoxel, py * perVoxel, pz * perVoxel));
         }
-        return Math.exp(-depth);
+        return depth;
     }
 }

@@ -74,7 +74,7 @@ class ShownFramesTest {
 
     private static ShownFrames at(String... settings) {
         Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), List.of(settings));
-        return new ShownFrames(folder, FiringRecord.read(folder), shot, WORKERS);
+        return new ShownFrames(folder, shot, WORKERS);
     }
 
     /// A finished firing of 180 frames: sixteen frames after the start at the eighth, none twice.

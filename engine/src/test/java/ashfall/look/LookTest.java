@@ -110,7 +110,7 @@ class LookTest {
                                 "look.spill=0"));
         all.addAll(List.of(settings));
         Shot shot = ShotFile.with(Shot.empty("wall"), all);
-        return new Marcher(frame, shot, workers).draw(View.of(shot.camera()), 16, 16);
+        return new Marcher(List.of(frame), shot, workers).draw(View.of(shot.camera()), 16, 16);
     }
 
     /// Physics reference, V16: a slab of absorbing, emitting gas shines with `S(1 − e^(−τ))`, S =

@@ -65,14 +65,16 @@ class LookingTest {
 
     @Test
     void probe_seesTheFrontOfThickSmoke_andItsValues() {
-        Probe p = Probe.seen(frame(), Shot.empty("s"), VIEW, 110, 50, 200, 100).orElseThrow();
+        Probe p =
+                Probe.seen(List.of(frame()), Shot.empty("s"), VIEW, 110, 50, 200, 100)
+                        .orElseThrow();
         // 0.01 kg/m³ at 8.7 m²/g hides half of what is behind within 8 mm: the first voxel.
         assertEquals(1.75, p.place().z(), 0.3);
         int cell = (int) Math.floor((p.place().x() + 2) / 0.5);
         assertEquals(300 + 100 * cell, p.kelvin());
         assertEquals(0.01, p.smoke(), 1e-6);
         assertTrue(Double.isNaN(p.fuel()), "not kept");
-        assertTrue(Probe.seen(frame(), Shot.empty("s"), VIEW, 2, 2, 200, 100).isEmpty());
+        assertTrue(Probe.seen(List.of(frame()), Shot.empty("s"), VIEW, 2, 2, 200, 100).isEmpty());
     }
 
     @Test
@@ -120,10 +122,11 @@ class LookingTest {
         try (Workers workers = new Workers(2)) {
             Shot shot = Shot.empty("s");
             Picture with =
-                    Marcher.quick(still, shot, new Keeper(new Vec3(0, 0, 0)), workers)
+                    Marcher.quick(List.of(still), shot, new Keeper(new Vec3(0, 0, 0)), workers)
                             .draw(VIEW, 400, 300, 1, workers);
             Picture without =
-                    Marcher.quick(still, shot, null, workers).draw(VIEW, 400, 300, 1, workers);
+                    Marcher.quick(List.of(still), shot, null, workers)
+                            .draw(VIEW, 400, 300, 1, workers);
             int top = Integer.MAX_VALUE;
             int bottom = 0;
             for (int p = 0; p < 400 * 300; p++) {
@@ -178,9 +181,10 @@ class LookingTest {
     void quickPicture_ofASketch_isCloseToTheFineOne() {
         try (Workers workers = new Workers(2)) {
             Shot shot = Shot.empty("s");
-            Picture fine = new Marcher(ball(), shot, workers).draw(VIEW, 96, 64);
+            Picture fine = new Marcher(List.of(ball()), shot, workers).draw(VIEW, 96, 64);
             Picture quick =
-                    Marcher.quick(ball(), shot, null, workers).draw(VIEW, 96, 64, 1, workers);
+                    Marcher.quick(List.of(ball()), shot, null, workers)
+                            .draw(VIEW, 96, 64, 1, workers);
             double sum = 0;
             double difference = 0;
             for (int i = 0; i < fine.rgb().length; i++) {

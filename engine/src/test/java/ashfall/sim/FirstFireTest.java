@@ -49,11 +49,12 @@ class FirstFireTest {
     private int[] picture(Simulation s, Shot shot) {
         Picture picture =
                 new Marcher(
-                                Snapshot.of(
-                                        s,
-                                        Set.of("density", "temperature", "flame"),
-                                        Set.of(),
-                                        workers),
+                                List.of(
+                                        Snapshot.of(
+                                                s,
+                                                Set.of("density", "temperature", "flame"),
+                                                Set.of(),
+                                                workers)),
                                 shot,
                                 workers)
                         .draw(View.of(shot.camera()), WIDE, HIGH);

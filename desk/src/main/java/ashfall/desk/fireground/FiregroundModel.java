@@ -7,6 +7,7 @@ import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.shot.Bounds;
 import ashfall.shot.Element;
+import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -18,6 +19,9 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
+
+import java.util.ArrayList;
+import java.util.List;
 
 /// How the fireground looks at the shot: from where, with what besides the gas. None of it belongs
 /// to the shot; moving the view changes no run.
@@ -132,6 +136,21 @@ public final class FiregroundModel {
     /// Upper corner of the bounds looked at, m.
     Vec3 to() {
         return box().get(Bounds.TO);
+    }
+
+    /// Bounds of the other elements that are on.
+    List<Item> otherBounds() {
+        List<Item> all = new ArrayList<>();
+        document.shot()
+                .elements()
+                .forEach(
+                        (name, element) -> {
+                            boolean other = !name.equals(runs.elementProperty().get());
+                            if (other && element.gas().get(Gas.ON)) {
+                                all.add(element.bounds());
+                            }
+                        });
+        return all;
     }
 
     private Item box() {

@@ -32,6 +32,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 import java.nio.IntBuffer;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -219,6 +220,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                 asked != null
                         && Objects.equals(asked.run(), runs.shown())
                         && asked.frame() == moment()
+                        && asked.others().equals(others())
                         && asked.finest() == finest();
         if (same) {
             words.ask();
@@ -235,6 +237,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                 new PictureMaker.Request(
                         runs.shown(),
                         moment(),
+                        others(),
                         speed(),
                         document.shot(),
                         model.view(),
@@ -263,30 +266,29 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     /// The frame that can be shown: the playhead's, or the newest before it.
     private long shownFrame() {
-        Run run = runs.shown();
-        long wanted = runs.playhead().frameProperty().get();
-        if (run == null || run.log().isEmpty()) {
-            return wanted;
-        }
-        long first = run.log().getFirst().frame();
-        long frame = Math.max(first, Math.min(run.lastFrame(), wanted));
-        while (frame > first && !run.has(frame)) {
-            frame--;
-        }
-        return frame;
+        return (long) Math.floor(moment());
     }
 
     /// The moment that can be shown: between two frames where both are there.
     private double moment() {
-        long frame = shownFrame();
         double wanted = runs.playhead().positionProperty().get();
         Run run = runs.shown();
-        boolean between =
-                run != null
-                        && run.hasMoments()
-                        && Math.floor(wanted) == frame
-                        && run.has(frame + 1);
-        return between ? wanted : frame;
+        if (run == null || run.log().isEmpty()) {
+            return wanted;
+        }
+        double first = run.log().getFirst().frame();
+        double last = run.lastFrame();
+        return run.momentFor(Math.max(first, Math.min(last, wanted))).getAsDouble();
+    }
+
+    /// The other elements at the same moment, where they have been run that far.
+    private List<RunFrames.Moment> others() {
+        List<RunFrames.Moment> all = new ArrayList<>();
+        double moment = moment();
+        for (Run run : runs.others()) {
+            run.momentFor(moment).ifPresent(at -> all.add(new RunFrames.Moment(run, at)));
+        }
+        return all;
     }
 
     private double speed() {
@@ -397,6 +399,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.from(),
                         model.to(),
                         model.boundsProperty().get() && runs.elementProperty().get() != null,
+                        model.boundsProperty().get() ? model.otherBounds() : List.of(),
                         outlines,
                         flying(),
                         seconds(),
@@ -430,20 +433,20 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     /// Says what the gas is under the pointer.
     private void look(double x, double y) {
-        if (drawn == null || drawn.frame() == null || model.aloneProperty().get()) {
+        if (drawn == null || drawn.frames().isEmpty() || model.aloneProperty().get()) {
             readouts.say(Optional.empty());
             return;
         }
-        Frame frame = drawn.frame();
+        List<Frame> frames = drawn.frames();
         View view = model.view();
         int columns = (int) getWidth();
         int rows = (int) getHeight();
         Slice slice = model.sliceProperty().get();
         Optional<Probe> found =
                 slice == null
-                        ? Probe.seen(frame, document.shot(), view, x, y, columns, rows)
+                        ? Probe.seen(frames, document.shot(), view, x, y, columns, rows)
                         : slice.hit(view, x, y, columns, rows, model.from(), model.to())
-                                .map(place -> Probe.at(frame, place));
+                                .map(place -> Probe.at(frames.getFirst(), place));
         readouts.say(found);
     }
 

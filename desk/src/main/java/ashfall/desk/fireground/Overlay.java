@@ -9,6 +9,7 @@ import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.particles.Carriers;
+import ashfall.shot.Bounds;
 import ashfall.shot.Draught;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
@@ -42,6 +43,7 @@ final class Overlay extends Canvas {
 
     /// What is drawn.
     ///
+    /// @param otherBounds of elements that are not in view
     /// @param shapes sources and obstacles by path
     /// @param carriers of sources by path
     /// @param seconds shot time at which they are shown
@@ -54,6 +56,7 @@ final class Overlay extends Canvas {
             Vec3 from,
             Vec3 to,
             boolean bounds,
+            List<Item> otherBounds,
             Map<String, Item> shapes,
             Map<String, Carriers> carriers,
             double seconds,
@@ -83,7 +86,15 @@ final class Overlay extends Canvas {
         g.setLineWidth(1);
         if (scene.bounds) {
             boolean chosen = scene.chosen != null && scene.chosen.endsWith(".bounds");
-            drawBounds(g, Tokens.colour(chosen ? "verdigris" : "bone", chosen ? 0.9 : 0.45));
+            drawBounds(
+                    g,
+                    scene.from,
+                    scene.to,
+                    Tokens.colour(chosen ? "verdigris" : "bone", chosen ? 0.9 : 0.45));
+        }
+        for (Item other : scene.otherBounds) {
+            Vec3 from = other.get(Bounds.FROM);
+            drawBounds(g, from, other.get(Bounds.TO), Tokens.colour("bone", 0.2));
         }
         if (scene.slice != null) {
             drawSlice(g);
@@ -123,10 +134,8 @@ final class Overlay extends Canvas {
                 });
     }
 
-    private void drawBounds(GraphicsContext g, Color colour) {
+    private void drawBounds(GraphicsContext g, Vec3 a, Vec3 b, Color colour) {
         g.setStroke(colour);
-        Vec3 a = scene.from;
-        Vec3 b = scene.to;
         for (int corner = 0; corner < 8; corner++) {
             Vec3 at =
                     new Vec3(

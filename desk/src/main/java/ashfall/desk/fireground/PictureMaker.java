@@ -2,7 +2,6 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.Latest;
 import ashfall.desk.run.Run;
-import ashfall.grid.Between;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
@@ -12,9 +11,7 @@ import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
-import ashfall.shot.Curve;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -24,7 +21,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -53,6 +52,7 @@ final class PictureMaker implements AutoCloseable {
     ///
     /// @param run whose frame; null draws the empty site
     /// @param frame the moment: number of the frame, with the share of the way to the next
+    /// @param others what else is seen, a moment of each other element
     /// @param speed stored seconds in a second shown; streaks are as much longer
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
@@ -62,6 +62,7 @@ final class PictureMaker implements AutoCloseable {
     record Request(
             Run run,
             double frame,
+            List<RunFrames.Moment> others,
             double speed,
             Shot shot,
             View view,
@@ -78,7 +79,7 @@ final class PictureMaker implements AutoCloseable {
     /// A picture that is done.
     ///
     /// @param argb opaque, row by row; of a slice, transparent outside its box
-    /// @param frame what was drawn; for the probe
+    /// @param frames what was drawn, of the run asked for first; for the probe
     /// @param range of a slice, or null
     /// @param streaks how the gas moves, where that was asked for
     /// @param finest is it as fine as it will get?
@@ -87,7 +88,7 @@ final class PictureMaker implements AutoCloseable {
             int[] argb,
             int columns,
             int rows,
-            Frame frame,
+            List<Frame> frames,
             Slice.Range range,
             List<Streak> streaks,
             String problem,
@@ -100,13 +101,9 @@ final class PictureMaker implements AutoCloseable {
     private Cancel cancel = new Cancel();
     private boolean closed;
 
-    private Frame frameHeld;
-    private Run runHeld;
-    private final Map<Long, Frame> stored = new HashMap<>();
-    private double heldAt;
-    private boolean heldWhole;
+    private final Map<Run, RunFrames> read = new HashMap<>();
     private Marcher marcher;
-    private Frame marcherFrame;
+    private List<Frame> marcherFrames;
     private Shot marcherShot;
     private Keeper marcherKeeper;
     private double secondsPerPixel = 5e-7;
@@ -156,23 +153,15 @@ final class PictureMaker implements AutoCloseable {
     }
 
     private void draw(Request request, Cancel own) {
-        Frame frame;
+        List<Frame> frames;
         try {
-            frame = frame(request);
+            frames = frames(request);
         } catch (IOException e) {
-            out.publish(
-                    new Drawn(
-                            request,
-                            null,
-                            0,
-                            0,
-                            null,
-                            null,
-                            List.of(),
-                            String.valueOf(e.getMessage()),
-                            true));
+            String why = String.valueOf(e.getMessage());
+            out.publish(new Drawn(request, null, 0, 0, List.of(), null, List.of(), why, true));
             return;
         }
+        Frame frame = frames.getFirst();
         findStreaks(request, frame);
         // The first picture is always finished, or a moving view would never show any.
         Workers first = workers.pictures(new Cancel());
@@ -181,11 +170,11 @@ final class PictureMaker implements AutoCloseable {
             drawSlice(request, frame, first, own, divisor);
             return;
         }
-        prepare(request, frame, first);
-        publish(request, frame, divisor, COARSE_SAMPLES, first, false);
+        prepare(request, frames, first);
+        publish(request, frames, divisor, COARSE_SAMPLES, first, false);
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
-            publish(request, frame, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
+            publish(request, frames, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
         }
     }
 
@@ -197,26 +186,22 @@ final class PictureMaker implements AutoCloseable {
             return;
         }
         if (!frame.equals(streaksFrame) || !Objects.equals(streaksSlice, request.slice)) {
-            streaks = Streaks.of(frame, request.slice, gasSeconds(request), MOST_STREAKS);
+            streaks = Streaks.of(frame, request.slice, gasSeconds(request, frame), MOST_STREAKS);
             streaksFrame = frame;
             streaksSlice = request.slice;
         }
     }
 
     /// Seconds that pass for the gas while a streak is drawn.
-    private double gasSeconds(Request request) {
+    private double gasSeconds(Request request, Frame frame) {
         Run run = request.run;
         if (run == null) {
             return 0;
         }
         double frames = STREAK_FRAMES * request.speed;
         double half = 0.5 * frames * run.shot().frames().get(Frames.RATE).seconds(1);
-        double now = frameHeld.seconds();
-        return clock(run).integral(now - half, now + half);
-    }
-
-    private static Curve clock(Run run) {
-        return run.shot().element(run.element()).gas().get(Gas.TIME_SCALE);
+        double now = frame.seconds();
+        return RunFrames.clock(run).integral(now - half, now + half);
     }
 
     private int coarsest(Request request) {
@@ -230,7 +215,12 @@ final class PictureMaker implements AutoCloseable {
     }
 
     private void publish(
-            Request request, Frame frame, int divisor, double samples, Workers job, boolean end) {
+            Request request,
+            List<Frame> frames,
+            int divisor,
+            double samples,
+            Workers job,
+            boolean end) {
         int columns = Math.max(1, request.columns / divisor);
         int rows = Math.max(1, request.rows / divisor);
         long started = System.nanoTime();
@@ -240,7 +230,7 @@ final class PictureMaker implements AutoCloseable {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
             secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
         }
-        out.publish(new Drawn(request, argb, columns, rows, frame, null, streaks, "", end));
+        out.publish(new Drawn(request, argb, columns, rows, frames, null, streaks, "", end));
     }
 
     private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
@@ -252,7 +242,7 @@ final class PictureMaker implements AutoCloseable {
                             null,
                             0,
                             0,
-                            frame,
+                            List.of(frame),
                             null,
                             streaks,
                             "this frame does not keep the channel " + request.slice.channel(),
@@ -275,63 +265,47 @@ final class PictureMaker implements AutoCloseable {
                             job);
             out.publish(
                     new Drawn(
-                            request, argb, columns, rows, frame, range.get(), streaks, "", d == 1));
+                            request,
+                            argb,
+                            columns,
+                            rows,
+                            List.of(frame),
+                            range.get(),
+                            streaks,
+                            "",
+                            d == 1));
             if (request.finest > 1) {
                 return;
             }
         }
     }
 
-    private Frame frame(Request request) throws IOException {
-        Run run = request.run;
-        if (run == null || run.log().isEmpty()) {
-            return empty(request);
-        }
+    /// The frame asked for, then those of the other elements that are there.
+    private List<Frame> frames(Request request) throws IOException {
+        List<Frame> all = new ArrayList<>();
+        Set<Run> wanted = new HashSet<>();
         // While it plays, a moment between frames holds no more than a picture needs.
         boolean whole = request.finest == 1 || request.streaks || request.slice != null;
-        boolean same = frameHeld != null && runHeld == run && heldAt == request.frame;
-        if (!same || (whole && !heldWhole)) {
-            long number = (long) Math.floor(request.frame);
-            Frame read = read(run, number);
-            boolean between = read != null && number < request.frame;
-            Frame after = between ? read(run, number + 1) : null;
-            if (after != null) {
-                Set<String> channels = whole ? read.channels().keySet() : Marcher.CHANNELS;
-                read = between(request, read, after, channels);
-            }
-            frameHeld = read == null ? empty(request) : read;
-            runHeld = run;
-            heldAt = request.frame;
-            heldWhole = whole || after == null;
+        Frame own = null;
+        if (request.run != null && !request.run.log().isEmpty()) {
+            wanted.add(request.run);
+            own = frame(request.run, request.frame, whole);
         }
-        return frameHeld;
-    }
-
-    /// A frame of a run. The last two stay: moments between two ask for both again.
-    private Frame read(Run run, long number) throws IOException {
-        if (!run.equals(runHeld)) {
-            stored.clear();
-        }
-        Frame frame = stored.get(number);
-        if (frame == null) {
-            frame = run.frame(number);
-            stored.keySet().removeIf(other -> Math.abs(other - number) > 1);
+        all.add(own == null ? empty(request) : own);
+        for (RunFrames.Moment other : request.others) {
+            wanted.add(other.run());
+            Frame frame = frame(other.run(), other.frame(), request.finest == 1);
             if (frame != null) {
-                stored.put(number, frame);
+                all.add(frame);
             }
         }
-        return frame;
+        read.keySet().retainAll(wanted);
+        return all;
     }
 
-    private Frame between(Request request, Frame before, Frame after, Set<String> channels) {
-        return Between.of(
-                before,
-                after,
-                request.frame - before.number(),
-                clock(request.run).integral(before.seconds(), after.seconds()),
-                1,
-                channels,
-                workers.pictures(new Cancel()));
+    private Frame frame(Run run, double moment, boolean whole) throws IOException {
+        return read.computeIfAbsent(run, RunFrames::new)
+                .at(moment, whole, workers.pictures(new Cancel()));
     }
 
     /// The site without gas, at the time of the frame wanted.
@@ -355,15 +329,15 @@ final class PictureMaker implements AutoCloseable {
                 Map.of("density", none));
     }
 
-    private void prepare(Request request, Frame frame, Workers job) {
+    private void prepare(Request request, List<Frame> frames, Workers job) {
         boolean same =
                 marcher != null
-                        && marcherFrame.equals(frame)
+                        && marcherFrames.equals(frames)
                         && marcherShot.equals(request.shot)
                         && Objects.equals(marcherKeeper, request.keeper);
         if (!same) {
-            marcher = Marcher.quick(frame, request.shot, request.keeper, job);
-            marcherFrame = frame;
+            marcher = Marcher.quick(frames, request.shot, request.keeper, job);
+            marcherFrames = frames;
             marcherShot = request.shot;
             marcherKeeper = request.keeper;
         }

@@ -10,7 +10,6 @@ import ashfall.shot.Frames;
 import ashfall.shot.Param;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
-import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.LogEntry;
@@ -19,8 +18,10 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /// The words over the fireground's picture: frame, hottest gas, size, state of the run, the gas
@@ -109,6 +110,7 @@ final class Readouts {
                         moment,
                         moment * frame,
                         run.title());
+        words += others();
         Playback playback = runs.playhead().playback();
         if (playback.isPlain()) {
             return words;
@@ -124,26 +126,41 @@ final class Readouts {
                 + (run.hasMoments() ? "" : ", whole frames only: no velocity is kept");
     }
 
+    /// "   with plume: firing 2, superseded", of the other elements in the picture.
+    private String others() {
+        List<String> all = new ArrayList<>();
+        for (Run other : runs.others()) {
+            boolean old = !runs.differences(other).isEmpty();
+            all.add(other.element() + ": " + other.title() + (old ? ", superseded" : ""));
+        }
+        return all.isEmpty() ? "" : "   with " + String.join("; ", all);
+    }
+
     /// Names what is off, so that nobody looks for it: "solo: oil", "off: spark".
     void sayMuted() {
-        List<String> off = new ArrayList<>();
-        List<String> lit = new ArrayList<>();
+        Map<String, List<String>> lit = new LinkedHashMap<>();
+        Map<String, List<String>> off = new LinkedHashMap<>();
         document.shot()
                 .items()
                 .forEach(
                         (path, item) -> {
-                            String name = path.substring(path.lastIndexOf('.') + 1);
+                            int end = path.lastIndexOf('.');
                             if (item.kind().params().get("on") instanceof Param.Switch on) {
-                                if (!item.get(on)) {
-                                    off.add(name);
-                                } else if (Source.KINDS.contains(item.kind())) {
-                                    lit.add(name);
-                                }
+                                (item.get(on) ? lit : off)
+                                        .computeIfAbsent(
+                                                path.substring(0, end), k -> new ArrayList<>())
+                                        .add(path.substring(end + 1));
                             }
                         });
-        boolean solo = !off.isEmpty() && lit.size() == 1;
-        String words = solo ? "solo: " + lit.getFirst() : "off: " + String.join(", ", off);
-        muted.setText(off.isEmpty() ? "" : words);
+        List<String> words = new ArrayList<>();
+        off.forEach(
+                (place, names) -> {
+                    List<String> left = lit.getOrDefault(place, List.of());
+                    boolean solo = left.size() == 1;
+                    words.add(
+                            solo ? "solo: " + left.getFirst() : "off: " + String.join(", ", names));
+                });
+        muted.setText(String.join("   ", words));
     }
 
     private void refreshBadge(Run run) {

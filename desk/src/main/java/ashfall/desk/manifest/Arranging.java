@@ -53,7 +53,7 @@ public final class Arranging {
 
     private final Document document;
 
-    /// Paths of the sources that were on before one was left alone, and of that one.
+    /// Paths of the things that were on before one was left alone, and of that one.
     private Set<String> beforeSolo = Set.of();
 
     public Arranging(Document document) {
@@ -210,35 +210,42 @@ public final class Arranging {
         return (Param.Switch) item.kind().params().get("on");
     }
 
-    /// Leaves only one source of its element on; done again, all that were on before.
+    /// Leaves only one thing of its kind on: one element, one source of its element, one obstacle
+    /// or one draught; done again, all that were on before.
     public void solo(String path) {
         Shot shot = document.shot();
-        String own = nameOf(path);
-        Map<String, Item> sources = shot.element(elementOf(path)).sources();
+        Map<String, Item> items = shot.items();
+        List<String> beside = items.keySet().stream().filter(at -> isBeside(at, path)).toList();
         boolean alone =
-                sources.entrySet().stream()
-                        .allMatch(s -> s.getValue().get(Source.ON) == s.getKey().equals(own));
-        Set<String> on;
+                beside.stream()
+                        .allMatch(at -> items.get(at).get(on(items.get(at))) == at.equals(path));
+        Set<String> lit;
         if (alone) {
-            // What was remembered may be of another element, or of another shot.
-            on = beforeSolo.contains(path) ? beforeSolo : null;
+            // What was remembered may be of other things, or of another shot.
+            lit = beforeSolo.contains(path) ? beforeSolo : null;
         } else {
             beforeSolo = new HashSet<>();
-            for (var source : sources.entrySet()) {
-                if (source.getValue().get(Source.ON)) {
-                    beforeSolo.add(renamed(path, source.getKey()));
-                }
-            }
+            beside.stream()
+                    .filter(at -> items.get(at).get(on(items.get(at))))
+                    .forEach(beforeSolo::add);
             beforeSolo.add(path);
-            on = Set.of(path);
+            lit = Set.of(path);
         }
         Map<String, Item> to = new LinkedHashMap<>();
-        for (var source : sources.entrySet()) {
-            String at = renamed(path, source.getKey());
-            boolean lit = on == null || on.contains(at);
-            to.put(at, source.getValue().with(Source.ON, lit));
+        for (String at : beside) {
+            Item item = items.get(at);
+            to.put(at, item.with(on(item), lit == null || lit.contains(at)));
         }
-        document.edit(Edit.Items.of(alone ? "End solo" : "Solo " + own, shot, to));
+        String name = alone ? "End solo" : "Solo " + nameOf(path);
+        document.edit(Edit.Items.of(name, shot, to));
+    }
+
+    /// Is the thing at a path of the same kind and at the same place as another, or the same?
+    private static boolean isBeside(String path, String other) {
+        int end = other.lastIndexOf('.');
+        return isMovable(path)
+                && path.lastIndexOf('.') == end
+                && path.startsWith(other.substring(0, end + 1));
     }
 
     /// Adds an obstacle beside the middle of an element's floor, of a size that fits its bounds.

@@ -194,9 +194,9 @@ public final class ManifestView extends VBox {
         }
     }
 
-    /// Leaves only the chosen source on, or all that were on before.
+    /// Leaves only the chosen thing of its kind on, or all that were on before.
     public void soloChosen() {
-        if (selection.path().contains(".sources.")) {
+        if (Arranging.isMovable(selection.path())) {
             arranging.solo(selection.path());
         }
     }
@@ -341,12 +341,12 @@ public final class ManifestView extends VBox {
             duplicate.setOnAction(e -> duplicateChosen());
             MenuItem delete = new MenuItem("Delete   Del");
             delete.setOnAction(e -> removeChosen());
-            ContextMenu menu = new ContextMenu(rename, duplicate, delete);
+            MenuItem solo = new MenuItem("Solo   O");
+            solo.setId("menu-solo");
+            solo.setOnAction(e -> arranging.solo(path));
+            ContextMenu menu = new ContextMenu(rename, duplicate, delete, solo);
             if (path.contains(".sources.")) {
-                MenuItem solo = new MenuItem("Solo   O");
-                solo.setId("menu-solo");
-                solo.setOnAction(e -> arranging.solo(path));
-                menu.getItems().addAll(solo, new StartMenu(document, path));
+                menu.getItems().add(new StartMenu(document, path));
             }
             return menu;
         }

@@ -24,6 +24,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalLong;
 import java.util.concurrent.ConcurrentSkipListMap;
 
 /// A simulated run as the window sees it: frames and burn log, growing while it is made. A sketch
@@ -39,8 +41,8 @@ public final class Run {
         FAILED
     }
 
-    /// Frames in memory together take at most this much; then every second of the older ones is let
-    /// go.
+    /// Frames in memory of a shot's elements together take at most this much; then every second of
+    /// the older ones is let go.
     private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 5;
 
     private final String title;
@@ -163,6 +165,30 @@ public final class Run {
         return frames.containsKey(frame) || files.containsKey(frame);
     }
 
+    /// The frame that can be shown for a wanted one: the same, or the nearest kept before it; none
+    /// before the first and after the last.
+    public OptionalLong shownFor(long wanted) {
+        if (log.isEmpty() || wanted < log.getFirst().frame() || wanted > lastFrame()) {
+            return OptionalLong.empty();
+        }
+        long frame = wanted;
+        while (frame > log.getFirst().frame() && !has(frame)) {
+            frame--;
+        }
+        return OptionalLong.of(frame);
+    }
+
+    /// The moment that can be shown for a wanted one: between two frames where both are there.
+    public OptionalDouble momentFor(double wanted) {
+        OptionalLong frame = shownFor((long) Math.floor(wanted));
+        if (frame.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        long at = frame.getAsLong();
+        boolean between = hasMoments() && Math.floor(wanted) == at && has(at + 1);
+        return OptionalDouble.of(between ? wanted : at);
+    }
+
     /// Can moments between its frames be found? A firing may keep no velocity.
     public boolean hasMoments() {
         return folder == null || shot.element(element).gas().get(Gas.CHANNELS).contains("velocity");
@@ -192,7 +218,7 @@ public final class Run {
         long taken = bytes(frame);
         bytes.put(frame.number(), taken);
         bytesHeld += taken;
-        if (bytesHeld > MOST_BYTES) {
+        if (bytesHeld > MOST_BYTES / shot.elements().size()) {
             thin();
         }
         log.add(entry);

@@ -9,6 +9,7 @@ import ashfall.firing.FiringRecord;
 import ashfall.firing.ShownFrames;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
@@ -17,7 +18,6 @@ import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 
-import javafx.animation.PauseTransition;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -31,7 +31,6 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ChangeListener;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import javafx.util.Duration;
 
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -41,6 +40,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,10 +50,9 @@ import java.util.concurrent.Executor;
 /// and the firings. Decides which one is shown. On the toolkit's thread.
 public final class Runs {
     private static final Logger LOG = LoggerFactory.getLogger(Runs.class);
-    private static final Duration SETTLE = Duration.millis(300);
 
     private final Document document;
-    private final Sketcher sketcher;
+    private final Sketches sketches;
     private final FiringProcess.Launcher launcher;
     private final Executor ui;
     private final Path homeless;
@@ -73,11 +72,13 @@ public final class Runs {
                 news.set(news.get() + 1);
             };
     private final ChangeListener<Run.State> ended = (o, was, is) -> news.set(news.get() + 1);
-    private final PauseTransition settle = new PauseTransition(SETTLE);
-    private Run pending;
     private long[] watched;
+
+    /// Of the runs, from the shot they were compared to; asked for by several regions at each edit.
+    private final Map<Run, List<String>> differences = new HashMap<>();
+
+    private Shot compared;
     private FiringProcess process;
-    private boolean closed;
 
     /// @param homeless folder for the firings of a shot that has no file yet
     public Runs(
@@ -87,21 +88,19 @@ public final class Runs {
             Executor ui,
             Path homeless) {
         this.document = document;
-        this.sketcher = sketcher;
+        this.sketches = new Sketches(document, sketcher, element::get, this::began);
         this.launcher = launcher;
         this.ui = ui;
         this.homeless = homeless;
-        settle.setOnFinished(e -> startSketch());
         document.shotProperty().addListener((o, was, is) -> shotChanged());
         document.shotProperty().addListener((o, was, is) -> span());
         document.draggingProperty().addListener((o, was, is) -> shotChanged());
-        element.addListener((o, was, is) -> shotChanged());
+        element.addListener((o, was, is) -> lookedAt());
     }
 
     /// Takes up the shot that was opened: its firings, and a first sketch.
     public void opened() {
-        sketcher.stop();
-        pending = null;
+        sketches.clear();
         before.set(null);
         sketch.set(null);
         show(null);
@@ -229,18 +228,14 @@ public final class Runs {
         }
     }
 
-    /// What a shot and a run were compared to; asked for by several regions at each edit.
-    private record Compared(Shot shot, Run run, List<String> differences) {}
-
-    private Compared compared = new Compared(null, null, List.of());
-
     /// The parameters in which a run differs from the shot as it is: "air.wind was …, is …".
     public List<String> differences(Run run) {
         Shot shot = document.shot();
-        if (!shot.equals(compared.shot) || !run.equals(compared.run)) {
-            compared = new Compared(shot, run, compare(shot, run));
+        if (!shot.equals(compared)) {
+            compared = shot;
+            differences.clear();
         }
-        return compared.differences;
+        return differences.computeIfAbsent(run, one -> compare(shot, one));
     }
 
     private List<String> compare(Shot shot, Run run) {
@@ -255,29 +250,21 @@ public final class Runs {
     private void shotChanged() {
         chooseElement();
         refreshSuperseded();
-        if (element.get() == null) {
-            sketcher.stop();
-            return;
-        }
-        if (document.draggingProperty().get()) {
-            settle.stop();
-            return;
-        }
-        Run current = pending != null ? pending : sketch.get();
-        if (current != null && isCurrent(current)) {
-            settle.stop();
-            return;
-        }
-        settle.playFromStart();
+        sketches.consider();
     }
 
-    private boolean isCurrent(Run run) {
-        Shot shot = document.shot();
-        long wanted = shot.frames().get(Frames.LAST);
-        boolean longEnough = run.shot().frames().get(Frames.LAST) >= wanted;
-        return longEnough
-                && run.stateProperty().get() != Run.State.STOPPED
-                && Sketcher.key(shot, element.get()).differences(run.key()).isEmpty();
+    /// Another element is in view: what was sketched of it is shown at once.
+    private void lookedAt() {
+        String name = element.get();
+        Run known = name == null ? null : sketches.of(name);
+        if (known == null || !known.equals(sketch.get())) {
+            before.set(null);
+            sketch.set(known);
+        }
+        if (known != null) {
+            show(known);
+        }
+        shotChanged();
     }
 
     private void refreshSuperseded() {
@@ -293,28 +280,32 @@ public final class Runs {
         }
     }
 
-    /// Starts a sketch of the shot as it is, now.
+    /// Starts a sketch of the element in view as it is, now.
     public void startSketch() {
-        settle.stop();
-        String name = element.get();
-        if (closed || name == null || !document.shot().element(name).gas().get(Gas.ON)) {
-            return;
+        if (element.get() != null) {
+            sketches.start(element.get());
         }
-        pending = sketcher.start(document.shot(), name, this::began);
     }
 
     private void began(Run run) {
-        if (run != pending) {
+        boolean inView = run.element().equals(element.get());
+        String trouble = run.problemProperty().get();
+        if (inView) {
+            problem.set(trouble);
+            run.problemProperty().addListener((o, was, is) -> problem.set(is));
+        } else if (!trouble.isEmpty()) {
+            problem.set("element " + run.element() + ": " + trouble);
+        }
+        if (run.log().isEmpty()) {
             return;
         }
-        pending = null;
-        problem.set(run.problemProperty().get());
-        if (run.log().isEmpty()) {
+        if (!inView) {
+            run.sizeProperty().addListener((o, was, is) -> news.set(news.get() + 1));
+            news.set(news.get() + 1);
             return;
         }
         before.set(sketch.get());
         sketch.set(run);
-        run.problemProperty().addListener((o, was, is) -> problem.set(is));
         run.stateProperty()
                 .addListener(
                         (o, was, is) -> {
@@ -323,6 +314,39 @@ public final class Runs {
                             }
                         });
         show(run);
+    }
+
+    /// Runs of the other elements that are on, to be seen with the one shown: with a firing firings
+    /// where there are any, else sketches.
+    public List<Run> others() {
+        Run run = shown.get();
+        List<Run> all = new ArrayList<>();
+        if (run == null) {
+            return all;
+        }
+        document.shot()
+                .elements()
+                .forEach(
+                        (name, other) -> {
+                            if (!name.equals(run.element()) && other.gas().get(Gas.ON)) {
+                                other(name, run).ifPresent(all::add);
+                            }
+                        });
+        return all;
+    }
+
+    private Optional<Run> other(String name, Run beside) {
+        Optional<Run> fired =
+                firings.reversed().stream()
+                        .filter(run -> run.element().equals(name) && !run.log().isEmpty())
+                        .findFirst();
+        Optional<Run> sketched = Optional.ofNullable(sketches.of(name));
+        return (beside.isFiring() ? fired.or(() -> sketched) : sketched.or(() -> fired))
+                .filter(run -> !run.equals(beside) && rate(run).equals(rate(beside)));
+    }
+
+    private static FrameRate rate(Run run) {
+        return run.shot().frames().get(Frames.RATE);
     }
 
     /// Where a shot's firings go.
@@ -452,10 +476,8 @@ public final class Runs {
 
     /// Stops what runs.
     public void close() {
-        closed = true;
-        settle.stop();
         playhead.playingProperty().set(false);
         cancelFiring();
-        sketcher.close();
+        sketches.close();
     }
 }

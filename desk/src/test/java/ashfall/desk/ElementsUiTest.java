@@ -1,0 +1,136 @@
+package ashfall.desk;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.desk.run.Run;
+import ashfall.shot.Bounds;
+import ashfall.shot.Element;
+import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Shape;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+
+import javafx.scene.image.Image;
+import javafx.scene.input.KeyCode;
+
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+import java.util.List;
+
+/// Two fireballs, each an element of its own: seen together, sketched one after the other.
+class ElementsUiTest extends DeskTest {
+    private static final Vec3 EAST = new Vec3(40, 0, 0);
+
+    @Override
+    Shot first() {
+        Shot shot = small();
+        Element moved = shot.element("fireball");
+        Item bounds = moved.bounds();
+        moved =
+                moved.with(
+                        bounds.with(Bounds.FROM, bounds.get(Bounds.FROM).plus(EAST))
+                                .with(Bounds.TO, bounds.get(Bounds.TO).plus(EAST)));
+        for (var source : moved.sources().entrySet()) {
+            Vec3 centre = source.getValue().get(Shape.CENTRE).plus(EAST);
+            moved = moved.withSource(source.getKey(), source.getValue().with(Shape.CENTRE, centre));
+        }
+        return shot.withElement("east", moved);
+    }
+
+    private boolean isOn(String element) {
+        return window.document().shot().element(element).gas().get(Gas.ON);
+    }
+
+    private Run other() {
+        List<Run> all = window.runs().others();
+        return all.isEmpty() ? null : all.getFirst();
+    }
+
+    private void untilBoth() {
+        untilSketched();
+        until(
+                "the other is sketched too",
+                () -> other() != null && other().stateProperty().get() == Run.State.DONE);
+    }
+
+    /// How bright the east half of the view is against the sky around, summed.
+    private double eastern(FxRobot robot) {
+        until("the picture is fine", () -> window.fireground().isFinest());
+        Image[] seen = new Image[1];
+        robot.interact(() -> seen[0] = window.fireground().snapshot(null, null));
+        int wide = (int) seen[0].getWidth();
+        int high = (int) seen[0].getHeight();
+        double sum = 0;
+        for (int y = high / 4; y < 3 * high / 4; y++) {
+            for (int x = wide / 2 + wide / 8; x < wide; x++) {
+                var colour = seen[0].getPixelReader().getColor(x, y);
+                sum += Math.max(0, colour.getRed() - colour.getBlue());
+            }
+        }
+        return sum;
+    }
+
+    @Test
+    void elements_areSeenTogether_andSketchedInTurn(FxRobot robot) {
+        untilBoth();
+        Run own = window.runs().shown();
+        Run east = other();
+        assertEquals("fireball", own.element());
+        assertEquals("east", east.element());
+        robot.interact(
+                () -> {
+                    window.runs().playhead().playingProperty().set(false);
+                    window.runs().playhead().choose(6);
+                    Vec3 middle = new Vec3(20, 8, 0);
+                    window.document().put("camera", ashfall.shot.Camera.TARGET, middle);
+                    window.document()
+                            .put("camera", ashfall.shot.Camera.POSITION, new Vec3(20, 10, 70));
+                });
+        assertSame(own, window.runs().shown(), "a camera supersedes no gas");
+        until("it is said", () -> text(robot, "readout-frame").endsWith("with east: sketch"));
+        double both = eastern(robot);
+        robot.clickOn("#on-elements-east");
+        until("it is gone", () -> other() == null);
+        double one = eastern(robot);
+        assertTrue(both > 5 * one, both + " against " + one);
+        robot.clickOn("#on-elements-east");
+        until("what was sketched is back", () -> other() == east);
+
+        // Only what was changed is run again, and stays beside the one in view.
+        robot.interact(
+                () ->
+                        window.document()
+                                .put(
+                                        "elements.east",
+                                        Gas.TIME_SCALE,
+                                        ashfall.shot.Curve.constant(0.5)));
+        until("another is there", () -> other() != null && other() != east);
+        assertSame(own, window.runs().shown());
+        until("it is whole", () -> other().stateProperty().get() == Run.State.DONE);
+        Run again = other();
+
+        // Choosing the other shows what is there of it, and runs nothing.
+        robot.clickOn("#line-elements-east");
+        assertSame(again, window.runs().shown());
+        assertSame(own, other());
+        until("it is said", () -> text(robot, "readout-frame").endsWith("with fireball: sketch"));
+    }
+
+    @Test
+    void solo_leavesOneElementOn(FxRobot robot) {
+        untilBoth();
+        robot.clickOn("#line-elements-east").type(KeyCode.O);
+        assertTrue(isOn("east"));
+        assertFalse(isOn("fireball"));
+        until("it is said", () -> text(robot, "readout-muted").equals("solo: east"));
+        assertTrue(window.runs().others().isEmpty());
+        robot.type(KeyCode.O);
+        assertTrue(isOn("fireball"));
+        until("it is back", () -> other() != null);
+    }
+}

@@ -1,0 +1,89 @@
+package ashfall.look;
+
+import ashfall.grid.Frame;
+import ashfall.shot.Vec3;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// The gas in a picture: a volume for each element, which may overlap. Places are in metres from
+/// the lower corner of the box around all of them.
+final class Volumes {
+    final Volume[] all;
+
+    /// World position of the lower corner of the box around all, m.
+    final double[] corner = new double[3];
+
+    /// Voxel of the finest, m.
+    final double finest;
+
+    /// Voxel of the coarsest, m.
+    final double coarsest;
+
+    private final double[] size = new double[3];
+    private final float[][] offsets;
+
+    /// @param frames of one moment, one an element
+    /// @param burning whether the heat release is wanted
+    /// @throws IllegalArgumentException when there is no frame, or one has no density
+    Volumes(List<Frame> frames, boolean burning) {
+        if (frames.isEmpty()) {
+            throw new IllegalArgumentException("a picture needs a frame");
+        }
+        List<Volume> found = new ArrayList<>();
+        for (Frame frame : frames) {
+            found.add(new Volume(frame, burning));
+        }
+        // What is empty widens no box; but where all are, one stays.
+        Volume first = found.getFirst();
+        found.removeIf(Volume::isEmpty);
+        if (found.isEmpty()) {
+            found.add(first);
+        }
+        all = found.toArray(new Volume[0]);
+        finest = found.stream().mapToDouble(v -> v.voxel).min().orElseThrow();
+        coarsest = found.stream().mapToDouble(v -> v.voxel).max().orElseThrow();
+        offsets = new float[all.length][3];
+        for (int axis = 0; axis < 3; axis++) {
+            int a = axis;
+            corner[a] = found.stream().mapToDouble(v -> v.corner[a]).min().orElseThrow();
+            size[a] =
+                    found.stream()
+                            .mapToDouble(v -> v.corner[a] - corner[a] + v.size(a))
+                            .max()
+                            .orElseThrow();
+            for (int i = 0; i < offsets.length; i++) {
+                offsets[i][a] = (float) (all[i].corner[a] - corner[a]);
+            }
+        }
+    }
+
+    int count() {
+        return all.length;
+    }
+
+    /// Length of an edge of the box around all, m.
+    double size(int axis) {
+        return size[axis];
+    }
+
+    /// Place of a volume's own corner along an axis, m.
+    float offset(int volume, int axis) {
+        return offsets[volume][axis];
+    }
+
+    /// Transmittance from a place along a direction to the outside.
+    ///
+    /// @param voxels length of a step, in voxels of each volume
+    double transmittance(Shading shading, float x, float y, float z, Vec3 d, double voxels) {
+        double depth = 0;
+        double[] span = new double[2];
+        for (int i = 0; i < all.length && depth < Volume.DARK; i++) {
+            Volume volume = all[i];
+            float[] o = offsets[i];
+            double step = voxels * volume.voxel;
+            depth += volume.depth(shading, x - o[0], y - o[1], z - o[2], d, step, span);
+        }
+        return Math.exp(-depth);
+    }
+}

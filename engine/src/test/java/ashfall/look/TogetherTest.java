@@ -1,0 +1,150 @@
+package ashfall.look;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.grid.Frame;
+import ashfall.grid.Lattice;
+import ashfall.grid.SparseGrid;
+import ashfall.grid.SparseGrid.Leaf;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+
+/// Several elements in one picture: their coefficients add up, each keeps its own voxels, and light
+/// and shadow go from one to the other.
+class TogetherTest {
+    private static final int MIDDLE = 8 * 16 + 8;
+    private static final double AREA = 8700;
+
+    private final Workers workers = new Workers(2);
+
+    @AfterEach
+    void close() {
+        workers.close();
+    }
+
+    /// A wall of smoke, 3.2 m wide and high on the ground and one deep, its front facing south.
+    ///
+    /// @param leavesAcross leaves of 8 voxels along its width; their number decides its voxels
+    private static Frame wall(int leavesAcross, double behind, float density, float kelvin) {
+        double voxel = 3.2 / (8 * leavesAcross);
+        List<Leaf> leaves = new ArrayList<>();
+        long[] on = new long[8];
+        Arrays.fill(on, -1L);
+        for (int x = 0; x < leavesAcross; x++) {
+            for (int y = 0; y < leavesAcross; y++) {
+                leaves.add(new Leaf(8 * x, 8 * y, 0, on, new float[512], null));
+            }
+        }
+        return new Frame(
+                1,
+                0,
+                new Lattice(-1.6, 0, -behind, voxel),
+                Map.of(
+                        "density", filled("density", leaves, density, 0),
+                        "temperature", filled("temperature", leaves, kelvin, 288)));
+    }
+
+    private static SparseGrid filled(String name, List<Leaf> where, float value, float outside) {
+        float[] values = new float[512];
+        Arrays.fill(values, value);
+        Leaf[] leaves =
+                where.stream()
+                        .map(l -> new Leaf(l.x(), l.y(), l.z(), l.mask(), values, null))
+                        .toArray(Leaf[]::new);
+        return new SparseGrid(name, "", false, false, new float[] {outside}, leaves);
+    }
+
+    private Picture picture(List<Frame> frames, String... settings) {
+        List<String> all =
+                new ArrayList<>(
+                        List.of(
+                                "camera.position=0,1.6,30",
+                                "camera.target=0,1.6,0",
+                                "camera.lens=400",
+                                "look.samples=4",
+                                "look.inner=0",
+                                "look.spill=0",
+                                "sun.strength=0",
+                                "sun.sky=0"));
+        all.addAll(List.of(settings));
+        Shot shot = ShotFile.with(Shot.empty("walls"), all);
+        return new Marcher(frames, shot, workers).draw(View.of(shot.camera()), 16, 16);
+    }
+
+    /// Depth of a wall is 8 voxels.
+    private static double depth(int leavesAcross, double density) {
+        return AREA * density * 3.2 / leavesAcross;
+    }
+
+    /// `L = S₁(1 − e^(−τ₁)) + e^(−τ₁) S₂(1 − e^(−τ₂))`, with voxels of 5 and 10 cm.
+    @Test
+    void oneBehindTheOther_isSeenThroughIt() {
+        Frame front = wall(8, 0, 2e-4f, 1500);
+        Frame back = wall(4, 3, 1e-4f, 1700);
+        double near = depth(8, 2e-4);
+        double far = depth(4, 1e-4);
+        double wanted =
+                0.7 * Blackbody.xyz(1500)[1] * (1 - Math.exp(-near))
+                        + Math.exp(-near) * 0.7 * Blackbody.xyz(1700)[1] * (1 - Math.exp(-far));
+        Picture seen = picture(List.of(front, back));
+        assertEquals(wanted, seen.emitted()[MIDDLE], 0.03 * wanted);
+        assertEquals(1 - Math.exp(-near - far), seen.opacity()[MIDDLE], 0.02);
+        assertArrayEquals(
+                seen.rgb(), picture(List.of(back, front)).rgb(), 1e-3f * seen.rgb()[3 * MIDDLE]);
+    }
+
+    /// `L = (κ₁B₁ + κ₂B₂)/(σ₁ + σ₂) (1 − e^(−τ₁−τ₂))` where they fill the same space.
+    @Test
+    void inTheSameSpace_coefficientsAddUp() {
+        Frame one = wall(4, 0, 1e-4f, 1500);
+        Frame other = wall(4, 0, 2e-4f, 1700);
+        double source = 0.7 * (Blackbody.xyz(1500)[1] + 2 * Blackbody.xyz(1700)[1]) / 3;
+        double wanted = source * (1 - Math.exp(-depth(4, 3e-4)));
+        assertEquals(wanted, picture(List.of(one, other)).emitted()[MIDDLE], 0.03 * wanted);
+    }
+
+    @Test
+    void smokeOfOne_takesLightOfTheOtherAndCastsItsShadow() {
+        Frame smoke = wall(8, 0, 1e-3f, 300);
+        Frame fire = wall(4, 3, 1e-4f, 1800);
+        double alone = picture(List.of(smoke), "look.inner=1").rgb()[3 * MIDDLE];
+        double lit = picture(List.of(smoke, fire), "look.inner=1").rgb()[3 * MIDDLE];
+        assertEquals(0, alone);
+        assertTrue(lit > 1, "cd/m² " + lit);
+
+        // The sun is behind; what stands between takes it away.
+        String[] sunny = {"sun.strength=10000", "sun.towards=0,0.001,-1", "look.phase=0"};
+        double open = picture(List.of(smoke), sunny).rgb()[3 * MIDDLE];
+        Frame between = wall(4, 3, 1e-3f, 300);
+        double shaded = picture(List.of(smoke, between), sunny).rgb()[3 * MIDDLE];
+        assertTrue(shaded < 0.2 * open, shaded + " against " + open);
+    }
+
+    /// An element that has nothing in it yet changes no pixel.
+    @Test
+    void emptyElement_changesNothing() {
+        Frame fire = wall(8, 0, 2e-4f, 1500);
+        Frame none =
+                new Frame(
+                        1,
+                        0,
+                        new Lattice(0, 0, 0, 0.3),
+                        Map.of("density", filled("density", List.of(), 0, 0)));
+        float[] alone = picture(List.of(fire)).rgb();
+        assertArrayEquals(alone, picture(List.of(none, fire)).rgb());
+        assertArrayEquals(alone, picture(List.of(fire, none)).rgb());
+        assertThrows(IllegalArgumentException.class, () -> picture(List.of()));
+    }
+}
