@@ -213,6 +213,7 @@ public final class DeskWindow implements AutoCloseable {
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
+        add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
         add("rename", "Rename", "F2", manifest::renameChosen);
         add("duplicate", "Duplicate", "Shortcut+D", manifest::duplicateChosen);

@@ -75,6 +75,49 @@ class WorkingUiTest extends DeskTest {
         assertTrue(item("charge").get(Source.ON) && item("igniter").get(Source.ON));
     }
 
+    /// Two things become a group: taken by one press, moved by one drag, switched by one lamp.
+    @Test
+    void group_isTakenMovedAndSwitchedAsOne(FxRobot robot) {
+        robot.clickOn("#add-burner");
+        robot.clickOn("#" + line("charge"));
+        robot.interact(() -> node(robot, line("igniter")).requestFocus());
+        robot.press(KeyCode.SHIFT).type(KeyCode.ENTER).release(KeyCode.SHIFT);
+        robot.press(KeyCode.CONTROL).type(KeyCode.G).release(KeyCode.CONTROL);
+        until("its head is there", () -> robot.lookup("#group-group").tryQuery().isPresent());
+        assertEquals("group", item("charge").get(Shape.GROUP));
+        robot.clickOn("#group-group").type(KeyCode.F2);
+        robot.write("start").type(KeyCode.ENTER);
+        until("it is renamed", () -> robot.lookup("#group-start").tryQuery().isPresent());
+        assertEquals("start", item("igniter").get(Shape.GROUP));
+        assertEquals("", item("burner").get(Shape.GROUP));
+
+        robot.clickOn("#" + line("burner")).clickOn("#group-start");
+        double frame = node(robot, "time-ruler").getLayoutBounds().getWidth() / 49;
+        double charge = Timing.start(item("charge"));
+        double igniter = Timing.start(item("igniter"));
+        double burner = Timing.start(item("burner"));
+        robot.drag("#bar-charge").moveBy(3 * frame, 0).moveBy(3 * frame, 0).drop();
+        double moved = Timing.start(item("charge")) - charge;
+        assertEquals(6 / 24.0, moved, 0.05);
+        assertEquals(igniter + moved, Timing.start(item("igniter")), 1e-6);
+        assertEquals(burner, Timing.start(item("burner")), 1e-9);
+
+        robot.clickOn("#on-group-start");
+        assertFalse(item("charge").get(Source.ON) || item("igniter").get(Source.ON));
+        assertTrue(item("burner").get(Source.ON));
+        robot.clickOn("#group-start").type(KeyCode.O);
+        assertTrue(item("charge").get(Source.ON) && item("igniter").get(Source.ON));
+        assertFalse(item("burner").get(Source.ON));
+        // A press without a drag chooses one of it; the bar's own row is then chosen alone.
+        robot.clickOn("#bar-charge");
+        assertTrue(window.selection().along().isEmpty());
+        robot.clickOn("#group-start");
+        robot.press(KeyCode.CONTROL).type(KeyCode.G).release(KeyCode.CONTROL);
+        until("it is ended", () -> robot.lookup("#group-start").tryQuery().isEmpty());
+        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        until("one step brings it back", () -> robot.lookup("#group-start").tryQuery().isPresent());
+    }
+
     @Test
     void find_leavesWhatIsFound(FxRobot robot) {
         robot.press(KeyCode.CONTROL).type(KeyCode.F).release(KeyCode.CONTROL);

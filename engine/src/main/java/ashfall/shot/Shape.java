@@ -1,6 +1,7 @@
 package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
+import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Path;
@@ -146,11 +147,19 @@ public final class Shape {
                     36000,
                     new Vec3(0, 0, 0));
 
+    /// Things of one group stand together and are taken together; the gas knows nothing of it.
+    public static final Param.Text GROUP =
+            new Param.Text(
+                    Words.of("group", "Group", NOTHING)
+                            .does(
+                                    "Things with the same word here stand together in the manifest"
+                                            + " and are chosen, switched and moved as one."));
+
     /// What comes first among a thing's parameters, and what comes last.
     private static final Param<?>[] FORM = {SHAPE, CENTRE, RADIUS, SIZE, THICKNESS};
 
     private static final Param<?>[] FINER = {
-        TURN, SQUASH, CUT_TOWARDS, CUT_AT, ROUGH, ROUGH_SIZE, ROUGH_SEED, PATH, SPIN
+        TURN, SQUASH, CUT_TOWARDS, CUT_AT, ROUGH, ROUGH_SIZE, ROUGH_SEED, PATH, SPIN, GROUP
     };
 
     /// The parameters of a thing with a shape: one of its own, the form, others of its own, what

@@ -7,6 +7,7 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.sim.LogEntry;
 
+import javafx.collections.SetChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.control.Label;
@@ -66,6 +67,7 @@ public final class ChartView extends VBox {
         body.getChildren().add(hairPane);
         getChildren().addAll(transport, body);
         selection.pathProperty().addListener((o, was, is) -> cues.ask());
+        selection.along().addListener((SetChangeListener<String>) change -> cues.ask());
         sheet.taken.addListener((o, was, is) -> cues.ask());
         listen(body);
     }

@@ -38,6 +38,7 @@ abstract class CueRow extends Pane {
     private final Label after = idle();
     TimeAxis axis;
     private double pressed;
+    private boolean dragged;
     private Drag taken;
     private Map<String, Item> asPressed = Map.of();
     private NavigableSet<Double> events = new TreeSet<>();
@@ -80,7 +81,7 @@ abstract class CueRow extends Pane {
     }
 
     final void markChosen() {
-        pseudoClassStateChanged(CHOSEN, path.equals(sheet.selection.path()));
+        pseudoClassStateChanged(CHOSEN, sheet.selection.isAmong(path));
     }
 
     /// Hatches where the source gives nothing whatever its curves say.
@@ -125,12 +126,15 @@ abstract class CueRow extends Pane {
                     asPressed = sheet.moving(path);
                     events = sheet.events(path);
                     taken = drag;
+                    dragged = false;
                 });
     }
 
-    /// What a press on the row chooses.
+    /// What a press on the row chooses; what is taken along may be dragged with it.
     void choose() {
-        sheet.selection.choose(path);
+        if (!sheet.selection.isAmong(path)) {
+            sheet.selection.choose(path);
+        }
     }
 
     /// Lets a node of the row be taken to move what the item does in time.
@@ -140,6 +144,7 @@ abstract class CueRow extends Pane {
 
     private void drag(MouseEvent e) {
         if (taken != null) {
+            dragged = true;
             sheet.document.draggingProperty().set(true);
             taken.to(sceneToLocal(e.getSceneX(), e.getSceneY()).getX(), e);
             e.consume();
@@ -150,6 +155,9 @@ abstract class CueRow extends Pane {
         if (taken != null) {
             taken = null;
             sheet.document.draggingProperty().set(false);
+            if (!dragged) {
+                sheet.selection.choose(path);
+            }
         }
     }
 
@@ -170,7 +178,7 @@ abstract class CueRow extends Pane {
         }
         double frame = axis.rate().seconds(1);
         double start = Timing.start(asPressed.get(path));
-        double near = sheet.together.get() ? Double.NaN : eventNear(start + seconds);
+        double near = asPressed.size() > 1 ? Double.NaN : eventNear(start + seconds);
         return Double.isNaN(near) ? Math.rint(seconds / frame) * frame : near - start;
     }
 

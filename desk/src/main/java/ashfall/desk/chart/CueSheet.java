@@ -70,7 +70,8 @@ final class CueSheet extends ScrollPane {
         fuses.show(axis, element, rows);
         showFigures(axis);
         for (var name : names.getChildren()) {
-            name.pseudoClassStateChanged(CHOSEN, sheet.selection.path().equals(name.getUserData()));
+            name.pseudoClassStateChanged(
+                    CHOSEN, sheet.selection.isAmong((String) name.getUserData()));
         }
         reveal();
     }

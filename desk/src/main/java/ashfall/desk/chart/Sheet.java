@@ -37,10 +37,21 @@ final class Sheet {
 
     /// What a drag of an item moves, by path.
     Map<String, Item> moving(String path) {
-        if (!together.get()) {
-            return Map.of(path, document.shot().items().get(path));
-        }
         Map<String, Item> items = new LinkedHashMap<>();
+        if (!together.get()) {
+            items.put(path, document.shot().items().get(path));
+            if (selection.isAmong(path)) {
+                document.shot()
+                        .items()
+                        .forEach(
+                                (at, item) -> {
+                                    if (selection.isAmong(at)) {
+                                        items.put(at, item);
+                                    }
+                                });
+            }
+            return items;
+        }
         String element = elementOf(path);
         document.shot()
                 .items()

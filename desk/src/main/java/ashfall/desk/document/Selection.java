@@ -8,6 +8,7 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableSet;
 
 import java.util.LinkedHashSet;
+import java.util.List;
 
 /// Which thing of the shot is chosen, and which station of the work shows its dials.
 public final class Selection {
@@ -30,6 +31,20 @@ public final class Selection {
     /// Paths of the items that are taken along with the chosen one: a dial that is set sets theirs.
     public ObservableSet<String> along() {
         return seen;
+    }
+
+    /// Is an item the chosen one, or taken along with it?
+    public boolean isAmong(String itemPath) {
+        return itemPath.equals(path.get()) || along.contains(itemPath);
+    }
+
+    /// Chooses the first of several items, and takes the others along.
+    ///
+    /// @param paths at least one
+    public void chooseAll(List<String> paths) {
+        choose(paths.getFirst());
+        along.clear();
+        along.addAll(paths.subList(1, paths.size()));
     }
 
     /// Takes an item along, or leaves it.

@@ -192,52 +192,103 @@ public final class Arranging {
 
     /// Switches the thing at a path on or off, and others with it.
     public void toggle(String path, Collection<String> along) {
-        Map<String, Item> items = document.shot().items();
-        boolean lit = items.get(path).get(on(items.get(path)));
-        Map<String, Item> to = new LinkedHashMap<>();
         List<String> all = new ArrayList<>(List.of(path));
-        along.stream().filter(Arranging::isMovable).filter(items::containsKey).forEach(all::add);
-        all.forEach(one -> to.put(one, items.get(one).with(on(items.get(one)), !lit)));
+        along.stream().filter(at -> !at.equals(path)).forEach(all::add);
+        switchAll(all, !isOn(document.shot().items().get(path)));
+    }
+
+    /// Switches things on or off.
+    void switchAll(List<String> paths, boolean lit) {
+        Map<String, Item> items = document.shot().items();
+        Map<String, Item> to = new LinkedHashMap<>();
+        paths.stream()
+                .filter(Arranging::isMovable)
+                .filter(items::containsKey)
+                .forEach(one -> to.put(one, items.get(one).with(on(items.get(one)), lit)));
         if (to.size() == 1) {
-            document.put(path, on(items.get(path)), !lit);
+            String path = to.keySet().iterator().next();
+            document.put(path, on(items.get(path)), lit);
         } else {
-            String name = (lit ? "Switch off " : "Switch on ") + to.size() + " things";
+            String name = (lit ? "Switch on " : "Switch off ") + to.size() + " things";
             document.edit(Edit.Items.of(name, document.shot(), to));
         }
+    }
+
+    /// Is a thing that can be switched on?
+    static boolean isOn(Item item) {
+        return item.get(on(item));
     }
 
     private static Param.Switch on(Item item) {
         return (Param.Switch) item.kind().params().get("on");
     }
 
-    /// Leaves only one thing of its kind on: one element, one source of its element, one obstacle
-    /// or one draught; done again, all that were on before.
-    public void solo(String path) {
+    /// Leaves only one thing of its kind on, with others that are taken along: an element, a source
+    /// of its element, an obstacle or a draught; done again, all that were on before.
+    public void solo(String path, Collection<String> along) {
         Shot shot = document.shot();
         Map<String, Item> items = shot.items();
         List<String> beside = items.keySet().stream().filter(at -> isBeside(at, path)).toList();
-        boolean alone =
-                beside.stream()
-                        .allMatch(at -> items.get(at).get(on(items.get(at))) == at.equals(path));
+        Set<String> wanted = new HashSet<>(along);
+        wanted.add(path);
+        wanted.retainAll(beside);
+        boolean alone = beside.stream().allMatch(at -> isOn(items.get(at)) == wanted.contains(at));
         Set<String> lit;
         if (alone) {
             // What was remembered may be of other things, or of another shot.
             lit = beforeSolo.contains(path) ? beforeSolo : null;
         } else {
-            beforeSolo = new HashSet<>();
-            beside.stream()
-                    .filter(at -> items.get(at).get(on(items.get(at))))
-                    .forEach(beforeSolo::add);
-            beforeSolo.add(path);
-            lit = Set.of(path);
+            beforeSolo = new HashSet<>(wanted);
+            beside.stream().filter(at -> isOn(items.get(at))).forEach(beforeSolo::add);
+            lit = wanted;
         }
         Map<String, Item> to = new LinkedHashMap<>();
         for (String at : beside) {
             Item item = items.get(at);
             to.put(at, item.with(on(item), lit == null || lit.contains(at)));
         }
-        String name = alone ? "End solo" : "Solo " + nameOf(path);
+        String name = alone ? "End solo" : "Solo " + words(wanted);
         document.edit(Edit.Items.of(name, shot, to));
+    }
+
+    private static String words(Collection<String> paths) {
+        return paths.size() == 1 ? nameOf(paths.iterator().next()) : paths.size() + " things";
+    }
+
+    /// Puts things into a group of their own; where they are one group already, out of it.
+    public void group(String path, Collection<String> along) {
+        Map<String, Item> items = document.shot().items();
+        List<String> all = new ArrayList<>(List.of(path));
+        all.addAll(along);
+        all.removeIf(at -> !items.containsKey(at) || !Shape.isHad(items.get(at).kind()));
+        if (all.isEmpty()) {
+            return;
+        }
+        Set<String> groups = new HashSet<>();
+        all.forEach(at -> groups.add(groupOf(items.get(at))));
+        boolean one = groups.size() == 1 && !groups.contains("");
+        Set<String> taken = new HashSet<>();
+        items.values().forEach(item -> taken.add(groupOf(item)));
+        regroup(all, one ? "" : free("group", taken), one ? "Ungroup " : "Group ");
+    }
+
+    /// Gives the group that things are in another name; an empty one takes them out of it.
+    void renameGroup(List<String> paths, String name) {
+        regroup(paths, name.strip(), "Rename group of ");
+    }
+
+    private void regroup(List<String> paths, String group, String what) {
+        Map<String, Item> to = new LinkedHashMap<>();
+        for (String at : paths) {
+            Item item = document.shot().items().get(at);
+            to.put(at, group.isEmpty() ? item.without(Shape.GROUP) : item.with(Shape.GROUP, group));
+        }
+        document.edit(Edit.Items.of(what + words(paths), document.shot(), to));
+    }
+
+    /// Name of the group that an item is in; empty where it is in none.
+    static String groupOf(Item item) {
+        return Shape.isHad(item.kind()) ? item.get(Shape.GROUP) : "";
     }
 
     /// Is the thing at a path of the same kind and at the same place as another, or the same?

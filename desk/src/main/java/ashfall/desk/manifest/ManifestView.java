@@ -29,6 +29,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -50,7 +51,8 @@ public final class ManifestView extends VBox {
     private final Label problem = new Label();
     private final TextField search = new TextField();
     private final Map<String, Line> byPath = new LinkedHashMap<>();
-    private Set<String> shown = Set.of();
+    private final List<GroupLine> groups = new ArrayList<>();
+    private List<String> shown = List.of();
 
     public ManifestView(Document document, Runs runs, Selection selection, Arranging arranging) {
         this.document = document;
@@ -98,23 +100,23 @@ public final class ManifestView extends VBox {
 
     private void show() {
         Shot shot = document.shot();
-        if (List.copyOf(shot.items().keySet()).equals(List.copyOf(shown))) {
+        List<String> layout = new ArrayList<>();
+        shot.items().forEach((path, item) -> layout.add(path + " " + Arranging.groupOf(item)));
+        if (layout.equals(shown)) {
             byPath.values().forEach(line -> line.show(shot));
+            groups.forEach(GroupLine::show);
             return;
         }
-        shown = shot.items().keySet();
+        shown = layout;
         Map<String, Line> old = new LinkedHashMap<>(byPath);
         byPath.clear();
+        groups.clear();
         lines.getChildren().clear();
         group("Site");
         line(old, "frames", "Frames", Glyph.FRAMES, 0);
         line(old, "air", "Air", Glyph.AIR, 0);
-        shot.obstacles()
-                .keySet()
-                .forEach(name -> line(old, "obstacles." + name, name, Glyph.OBSTACLE, 0));
-        shot.draughts()
-                .keySet()
-                .forEach(name -> line(old, "draughts." + name, name, Glyph.DRAUGHT, 0));
+        things(old, "obstacles.", shot.obstacles(), 0);
+        things(old, "draughts.", shot.draughts(), 0);
         shot.elements()
                 .forEach(
                         (name, element) -> {
@@ -140,14 +142,39 @@ public final class ManifestView extends VBox {
         line(old, path + ".bounds", "Bounds", Glyph.BOUNDS, 1);
         line(old, path + ".burn", "Burn", Glyph.BURN, 1);
         line(old, path + ".stakes", "Stakes", Glyph.STAKE, 1);
-        element.sources()
-                .forEach(
-                        (source, item) ->
-                                line(old, path + ".sources." + source, source, glyph(item), 1));
+        things(old, path + ".sources.", element.sources(), 1);
     }
 
-    private static Glyph glyph(Item source) {
-        return switch (source.kind().name()) {
+    /// Things of one kind; those of a group stand below its head, where its first would stand.
+    private void things(Map<String, Line> old, String place, Map<String, Item> all, int depth) {
+        Map<String, List<String>> grouped = new LinkedHashMap<>();
+        all.forEach(
+                (name, item) -> {
+                    String group = Arranging.groupOf(item);
+                    grouped.computeIfAbsent(
+                                    group.isEmpty() ? place + name : group, k -> new ArrayList<>())
+                            .add(name);
+                });
+        grouped.forEach(
+                (key, names) -> {
+                    boolean group = !key.startsWith(place);
+                    if (group) {
+                        List<String> paths = names.stream().map(name -> place + name).toList();
+                        groups.add(
+                                new GroupLine(document, selection, arranging, key, paths, depth));
+                        lines.getChildren().add(groups.getLast());
+                    }
+                    for (String name : names) {
+                        int own = group ? depth + 1 : depth;
+                        line(old, place + name, name, glyph(all.get(name)), own);
+                    }
+                });
+    }
+
+    private static Glyph glyph(Item thing) {
+        return switch (thing.kind().name()) {
+            case "obstacle" -> Glyph.OBSTACLE;
+            case "draught" -> Glyph.DRAUGHT;
             case "igniter" -> Glyph.IGNITER;
             case "burner" -> Glyph.BURNER;
             case "carriers" -> Glyph.CARRIERS;
@@ -163,7 +190,7 @@ public final class ManifestView extends VBox {
 
     private void line(Map<String, Line> old, String path, String name, Glyph glyph, int depth) {
         Line line = old.get(path);
-        if (line == null) {
+        if (line == null || line.depth != depth) {
             line = new Line(path, name, glyph, depth);
         }
         byPath.put(path, line);
@@ -173,14 +200,18 @@ public final class ManifestView extends VBox {
 
     private void markChosen() {
         byPath.forEach(
-                (path, line) ->
-                        line.pseudoClassStateChanged(
-                                CHOSEN,
-                                path.equals(selection.path()) || selection.along().contains(path)));
+                (path, line) -> line.pseudoClassStateChanged(CHOSEN, selection.isAmong(path)));
+        groups.forEach(GroupLine::markChosen);
     }
 
-    /// Lets the chosen thing's name be typed.
+    /// Lets the chosen thing's name be typed, or that of the group that is chosen.
     public void renameChosen() {
+        for (GroupLine head : groups) {
+            if (head.isChosen()) {
+                head.rename();
+                return;
+            }
+        }
         Line line = byPath.get(selection.path());
         if (line != null && Arranging.isMovable(line.path)) {
             line.edit();
@@ -197,8 +228,13 @@ public final class ManifestView extends VBox {
     /// Leaves only the chosen thing of its kind on, or all that were on before.
     public void soloChosen() {
         if (Arranging.isMovable(selection.path())) {
-            arranging.solo(selection.path());
+            arranging.solo(selection.path(), selection.along());
         }
+    }
+
+    /// Makes a group of the chosen things, or ends it.
+    public void groupChosen() {
+        arranging.group(selection.path(), selection.along());
     }
 
     /// Lets things be searched by name.
@@ -215,6 +251,11 @@ public final class ManifestView extends VBox {
                     line.setVisible(found);
                     line.setManaged(found);
                 });
+        for (GroupLine head : groups) {
+            boolean found = head.paths().stream().anyMatch(path -> byPath.get(path).isVisible());
+            head.setVisible(found);
+            head.setManaged(found);
+        }
     }
 
     /// Removes the chosen thing.
@@ -239,12 +280,14 @@ public final class ManifestView extends VBox {
         private final Label name;
         private final Label figure = new Label();
         private final String title;
+        private final int depth;
         private ToggleButton lamp;
 
         Line(String path, String title, Glyph glyph, int depth) {
             super(6);
             this.path = path;
             this.title = title.toLowerCase(Locale.ROOT);
+            this.depth = depth;
             setId("line-" + path.replace('.', '-'));
             getStyleClass().addAll("line", "depth-" + depth);
             setAlignment(Pos.CENTER_LEFT);
@@ -334,7 +377,9 @@ public final class ManifestView extends VBox {
         }
 
         private ContextMenu menu() {
-            choose();
+            if (!selection.isAmong(path)) {
+                choose();
+            }
             MenuItem rename = new MenuItem("Rename   F2");
             rename.setOnAction(e -> edit());
             MenuItem duplicate = new MenuItem("Duplicate   Ctrl+D");
@@ -343,8 +388,10 @@ public final class ManifestView extends VBox {
             delete.setOnAction(e -> removeChosen());
             MenuItem solo = new MenuItem("Solo   O");
             solo.setId("menu-solo");
-            solo.setOnAction(e -> arranging.solo(path));
-            ContextMenu menu = new ContextMenu(rename, duplicate, delete, solo);
+            solo.setOnAction(e -> soloChosen());
+            MenuItem group = new MenuItem("Group or ungroup   Ctrl+G");
+            group.setOnAction(e -> groupChosen());
+            ContextMenu menu = new ContextMenu(rename, duplicate, delete, solo, group);
             if (path.contains(".sources.")) {
                 menu.getItems().add(new StartMenu(document, path));
             }
@@ -352,49 +399,16 @@ public final class ManifestView extends VBox {
         }
 
         private void edit() {
-            TextField field = new TextField(Arranging.nameOf(path));
-            field.setId("rename-field");
-            field.getStyleClass().add("value-field");
-            HBox.setHgrow(field, Priority.ALWAYS);
-            int at = getChildren().indexOf(name);
-            if (at < 0) {
-                return;
-            }
-            getChildren().set(at, field);
-            field.selectAll();
-            field.requestFocus();
-            field.setOnAction(e -> finish(field, true));
-            field.focusedProperty()
-                    .addListener(
-                            (o, was, is) -> {
-                                if (!is) {
-                                    finish(field, true);
-                                }
-                            });
-            field.setOnKeyPressed(
-                    e -> {
-                        if (e.getCode() == KeyCode.ESCAPE) {
-                            finish(field, false);
-                            e.consume();
-                        }
-                    });
+            Renaming.begin(this, name, Arranging.nameOf(path), this::rename);
         }
 
-        private void finish(TextField field, boolean take) {
-            int at = getChildren().indexOf(field);
-            if (at < 0) {
-                return;
-            }
-            getChildren().set(at, name);
+        private void rename(String to) {
             say("");
-            if (!take) {
-                return;
-            }
             try {
                 boolean inView =
                         Arranging.nameOf(path).equals(runs.elementProperty().get())
                                 && path.equals("elements." + Arranging.nameOf(path));
-                String now = arranging.rename(path, field.getText());
+                String now = arranging.rename(path, to);
                 if (inView) {
                     runs.elementProperty().set(Arranging.nameOf(now));
                 }
