@@ -108,7 +108,8 @@ public final class DeskCommand implements Runnable {
                             paramLabel = "VIEW",
                             defaultValue = "window",
                             description =
-                                    "window, fireground, chart, dials, manifest, slice or streaks")
+                                    "window, fireground, chart, dials, manifest, slice, streaks,"
+                                        + " air or voxels")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")

@@ -45,7 +45,8 @@ public final class Snap extends Application {
                     "manifest",
                     "slice",
                     "streaks",
-                    "air");
+                    "air",
+                    "voxels");
 
     /// What to take.
     ///
@@ -114,6 +115,7 @@ public final class Snap extends Application {
             window.look().cut("temperature", 2, 0.5);
             window.look().streaksProperty().set(true);
         }
+        window.look().voxelsProperty().set(request.view.equals("voxels"));
         if (request.view.equals("air")) {
             window.selection().choose("air");
             window.look().airProperty().set(true);
@@ -167,7 +169,8 @@ public final class Snap extends Application {
 
     private void shoot() {
         boolean cut = request.view.equals("slice") || request.view.equals("streaks");
-        String name = cut ? "fireground" : request.view.equals("air") ? "window" : request.view;
+        boolean whole = request.view.equals("air") || request.view.equals("voxels");
+        String name = cut ? "fireground" : whole ? "window" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();
         parameters.setFill(Color.BLACK);

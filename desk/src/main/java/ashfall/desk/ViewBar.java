@@ -69,6 +69,11 @@ final class ViewBar extends HBox {
                         switchFor("sources", "Outlines and handles", model.sourcesProperty()),
                         carriers(),
                         switchFor(
+                                "voxels",
+                                "A cut through the chosen source: which voxels it gives to, and how"
+                                        + " strongly (X)",
+                                model.voxelsProperty()),
+                        switchFor(
                                 "stakes",
                                 "What is forecast and wanted, and whether the run hit it",
                                 model.stakesProperty()),
@@ -102,6 +107,10 @@ final class ViewBar extends HBox {
         button.visibleProperty().bind(view.hasCarriersProperty());
         button.managedProperty().bind(button.visibleProperty());
         return button;
+    }
+
+    void toggleVoxels() {
+        model.voxelsProperty().set(!model.voxelsProperty().get());
     }
 
     private static ToggleButton switchFor(String name, String tip, BooleanProperty property) {

@@ -69,6 +69,27 @@ class CarriersUiTest extends DeskTest {
         assertTrue(carriers().number(Carrier.TO) > to + 8 * frame());
     }
 
+    /// The voxels that carriers give to, at a moment, before any gas is there.
+    @Test
+    void voxels_ofTheCarriers_areCut(FxRobot robot) {
+        robot.clickOn("#add-carriers");
+        robot.interact(() -> window.runs().playhead().choose(4));
+        assertFalse(node(robot, "source-voxels").isVisible());
+        robot.clickOn("#fireground").type(KeyCode.X);
+        until(
+                "they are counted",
+                () -> text(robot, "source-voxels-words").startsWith("carriers, frame 4: "));
+        assertTrue(text(robot, "source-voxels-words").contains("voxels of 60 cm\nacross z at "));
+        robot.interact(() -> window.runs().playhead().choose(0));
+        until(
+                "it is said",
+                () ->
+                        text(robot, "source-voxels-words")
+                                .equals("carriers gives nothing in frame 0"));
+        robot.clickOn("#line-air");
+        until("no source is chosen", () -> !node(robot, "source-voxels").isVisible());
+    }
+
     /// Pixels of the chart that a frame takes.
     private double perFrame(FxRobot robot) {
         double width = node(robot, "time-ruler").getLayoutBounds().getWidth() - 26;

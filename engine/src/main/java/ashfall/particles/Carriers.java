@@ -5,6 +5,7 @@ import ashfall.grid.Seeded;
 import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
+import ashfall.shot.Quantity;
 import ashfall.shot.ShotException;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
@@ -48,6 +49,8 @@ public final class Carriers {
     private static final int SPEED = 2;
     private static final int PLACE = 3;
     private static final int WAY = 4;
+    private static final int SIZE = 5;
+    private static final int STRENGTH = 6;
 
     private final Item item;
     private final long seed;
@@ -55,6 +58,7 @@ public final class Carriers {
     private final double[] born;
     private final double[] life;
     private final float[] radius;
+    private final float[] strong;
     private final float[][] ways;
     private final double longest;
     private final double fastest;
@@ -85,6 +89,7 @@ public final class Carriers {
                         .toArray();
         this.life = new double[n];
         this.radius = new float[n];
+        this.strong = new float[n];
         this.ways = new float[n][];
         this.radiusEnd = item.number(Carrier.SIZE_END);
         this.strengthEnd = item.number(Carrier.STRENGTH_END);
@@ -107,7 +112,8 @@ public final class Carriers {
         double speed = 0;
         for (int i = 0; i < n; i++) {
             life[i] = Math.max(0.1 * mean, mean + spread * (2 * chance(i, LIFE, 0) - 1));
-            radius[i] = (float) size.at(born[i]);
+            radius[i] = (float) (size.at(born[i]) * differing(i, SIZE, Carrier.SIZE_SPREAD));
+            strong[i] = (float) differing(i, STRENGTH, Carrier.STRENGTH_SPREAD);
             most = Math.max(most, life[i]);
             ways[i] = way(flight, i);
             for (int k = 0; k < ways[i].length; k += NUMBERS) {
@@ -167,10 +173,15 @@ public final class Carriers {
         return Seeded.unit(seed, carrier, purpose, counter);
     }
 
+    /// 1, more or less by a share at most.
+    private double differing(int carrier, int purpose, Quantity share) {
+        return 1 + item.number(share) * (2 * chance(carrier, purpose, 0) - 1);
+    }
+
     private float[] way(Flight flight, int i) {
         int points = (int) Math.ceil(POINTS_PER_SECOND * life[i]);
         points = Math.max(LEAST_POINTS, Math.min(MOST_POINTS, points));
-        double faster = 1 + item.number(Carrier.SPEED_SPREAD) * (2 * chance(i, SPEED, 0) - 1);
+        double faster = differing(i, SPEED, Carrier.SPEED_SPREAD);
         Vec3 place = flight.birthplace(born[i], k -> chance(i, PLACE, k));
         Vec3 way = flight.way(place, born[i], k -> chance(i, WAY, k));
         return flight.fly(place, way, faster, born[i], life[i], points);
@@ -182,7 +193,7 @@ public final class Carriers {
             double age = born[i] - firstBirth();
             int from = (int) Math.ceil(age / tick);
             for (int k = from; k * tick <= age + life[i] && k < all.length; k++) {
-                all[k] += strengthAt((k * tick - age) / life[i]);
+                all[k] += strengthAt(i, (k * tick - age) / life[i]);
             }
         }
         double most = Arrays.stream(all).max().orElse(0);
@@ -192,8 +203,8 @@ public final class Carriers {
         return all;
     }
 
-    private double strengthAt(double lived) {
-        return 1 + (strengthEnd - 1) * lived;
+    private double strengthAt(int carrier, double lived) {
+        return strong[carrier] * (1 + (strengthEnd - 1) * lived);
     }
 
     public int count() {
@@ -316,7 +327,7 @@ public final class Carriers {
         out.v = way[a + 4] + t * (way[a + 10] - way[a + 4]);
         out.w = way[a + 5] + t * (way[a + 11] - way[a + 5]);
         out.radius = radius[i] * (1 + (radiusEnd - 1) * lived);
-        out.strength = strengthAt(lived);
+        out.strength = strengthAt(i, lived);
         return true;
     }
 

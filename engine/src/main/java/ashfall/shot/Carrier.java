@@ -174,12 +174,26 @@ public final class Carrier {
                             "Radius at birth of the ball in which a carrier releases: where they do"
                                     + " not overlap the gas has holes, where all do it is one"
                                     + " blob.");
+    public static final Quantity SIZE_SPREAD =
+            Quantity.of("carrier.spread", "Radii differ by", Unit.NONE, 0, GAS)
+                    .hard(0, 0.95)
+                    .usual(0.1, 0.6)
+                    .words("all alike", "differ")
+                    .does("Share by which a carrier may be smaller or larger than the others.");
     public static final Quantity SIZE_END =
             Quantity.of("carrier.grows", "Radius at its end", Unit.NONE, 1, GAS)
                     .hard(0.02, 10)
                     .usual(0.3, 2)
                     .words("tapers", "swells")
                     .does("Its radius at the end of its life, over that at birth.");
+    public static final Quantity STRENGTH_SPREAD =
+            Quantity.of("carrier.uneven", "Strengths differ by", Unit.NONE, 0, GAS)
+                    .hard(0, 1)
+                    .usual(0.1, 0.6)
+                    .words("all alike", "differ")
+                    .does(
+                            "Share by which a carrier may release less or more than the others;"
+                                    + " what all release together stays.");
     public static final Quantity STRENGTH_END =
             Quantity.of("carrier.fades", "Strength at its end", Unit.NONE, 1, GAS)
                     .hard(0, 2)
@@ -219,7 +233,9 @@ public final class Carrier {
         COLLIDES,
         BOUNCE,
         SIZE,
+        SIZE_SPREAD,
         SIZE_END,
+        STRENGTH_SPREAD,
         STRENGTH_END,
         SEED
     };

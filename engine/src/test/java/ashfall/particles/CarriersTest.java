@@ -295,6 +295,35 @@ class CarriersTest {
         assertEquals(0.5, still(item).integralOf(Curve.constant(1)), 0.005);
     }
 
+    /// Each keeps its own chances: sizes and strengths spread evenly around what is set, whether
+    /// more are born or not.
+    @Test
+    void radiiAndStrengths_differBySeed() {
+        Item item =
+                item().with(Carrier.SIZE, 0.4)
+                        .with(Carrier.SIZE_SPREAD, 0.5)
+                        .with(Carrier.STRENGTH_SPREAD, 0.5);
+        Carriers.Seen seen = new Carriers.Seen();
+        Carriers carriers = still(item);
+        Carriers more = still(item.with(Carrier.COUNT, 2L * carriers.count()));
+        double[] sums = new double[4];
+        for (int i = 0; i < carriers.count(); i++) {
+            assertTrue(carriers.look(i, carriers.born(i), seen));
+            assertEquals(0.4, seen.radius, 0.2);
+            assertEquals(1, seen.strength, 0.5);
+            sums[0] += seen.radius / 0.4 - 1;
+            sums[1] += Math.abs(seen.radius / 0.4 - 1);
+            sums[2] += seen.strength - 1;
+            sums[3] += Math.abs(seen.strength - 1);
+            double radius = seen.radius;
+            assertTrue(more.look(i, more.born(i), seen));
+            assertEquals(radius, seen.radius);
+        }
+        for (int k = 0; k < 4; k++) {
+            assertEquals(k % 2 == 0 ? 0 : 0.25, sums[k] / carriers.count(), 0.06);
+        }
+    }
+
     @Test
     void room_holdsAllThatLive() {
         Item item = item().with(Carrier.GRAVITY, 1).with(Carrier.SIZE, 0.1);

@@ -38,6 +38,7 @@ public final class FiregroundModel {
     private final BooleanProperty stakes = new SimpleBooleanProperty(true);
     private final BooleanProperty alone = new SimpleBooleanProperty(false);
     private final BooleanProperty air = new SimpleBooleanProperty(false);
+    private final BooleanProperty voxels = new SimpleBooleanProperty(false);
     private final BooleanProperty streaks = new SimpleBooleanProperty(false);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
@@ -79,6 +80,11 @@ public final class FiregroundModel {
     /// Whether arrows and moving specks show wind and draughts.
     public BooleanProperty airProperty() {
         return air;
+    }
+
+    /// Whether a cut shows which voxels the chosen source gives to.
+    public BooleanProperty voxelsProperty() {
+        return voxels;
     }
 
     /// Whether short paths show how the gas moves.

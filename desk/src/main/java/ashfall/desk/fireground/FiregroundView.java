@@ -15,6 +15,7 @@ import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Shape;
 import ashfall.shot.Source;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import javafx.animation.AnimationTimer;
@@ -56,6 +57,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final ReadOnlyBooleanWrapper hasCarriers = new ReadOnlyBooleanWrapper();
     private final Readouts readouts;
     private final Legend legend = new Legend();
+    private final SourceInset voxels;
     private final Turning turning;
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
@@ -88,6 +90,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
         this.handles = new Handles(document, model::view);
         this.readouts = new Readouts(document, runs);
+        this.voxels = new SourceInset(workers);
         this.turning = new Turning(model, this, this::ask);
         setId("fireground");
         getStyleClass().add("fireground");
@@ -115,7 +118,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         upperLeft,
                         corner(Pos.TOP_RIGHT, readouts.hottest, readouts.stakes),
                         lowerLeft,
-                        corner(Pos.BOTTOM_RIGHT, readouts.size),
+                        corner(Pos.BOTTOM_RIGHT, voxels, readouts.size),
                         new StartCard(document));
         listen();
     }
@@ -150,6 +153,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.sliceProperty().addListener((o, was, is) -> refresh());
         model.streaksProperty().addListener((o, was, is) -> refresh());
         model.airProperty().addListener((o, was, is) -> blow(is));
+        model.voxelsProperty().addListener((o, was, is) -> refresh());
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> look(e.getX(), e.getY()));
@@ -174,6 +178,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// Is the picture shown the finest of what is asked for?
     public boolean isFinest() {
         return !again.isWaiting()
+                && voxels.isSettled()
                 && drawn != null
                 && drawn.finest()
                 && drawn.request().equals(asked);
@@ -211,7 +216,26 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private void refreshNow() {
         redraw();
         ask();
+        cutSource();
         refreshWords();
+    }
+
+    /// Cuts the chosen source, across the axis that the view looks along most.
+    private void cutSource() {
+        String path = selection.path();
+        Item item = document.shot().items().get(path);
+        if (!model.voxelsProperty().get() || item == null || !Source.KINDS.contains(item.kind())) {
+            voxels.hide();
+            return;
+        }
+        Vec3 d = model.view().ray(0.5, 0.5, 1, 1);
+        double[] along = {Math.abs(d.x()), Math.abs(d.y()), Math.abs(d.z())};
+        int axis = along[0] > along[2] ? 0 : 2;
+        voxels.show(
+                document.shot(),
+                path,
+                runs.playhead().frameProperty().get(),
+                along[1] > along[axis] ? 1 : axis);
     }
 
     /// A run that grows is asked for again only where another frame is to be seen.

@@ -1,0 +1,183 @@
+package ashfall.desk.fireground;
+
+import ashfall.desk.kit.Latest;
+import ashfall.desk.kit.Tokens;
+import ashfall.shot.Fineness;
+import ashfall.shot.Frames;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.Unit;
+import ashfall.sim.SourceSection;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import javafx.application.Platform;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicReference;
+
+/// A cut through the chosen source in the corner of the fireground: the voxels that get what it
+/// gives at the moment shown, and the balls of its carriers over them. Found on a thread of its
+/// own; what is asked for last counts.
+final class SourceInset extends VBox {
+    private static final ExecutorService CUTTING =
+            Executors.newSingleThreadExecutor(
+                    Thread.ofPlatform().daemon().name("ashfall-voxels").factory());
+    private static final double WIDE = 200;
+    private static final double HIGH = 150;
+
+    /// Voxels narrower than this have no lines between them, px.
+    private static final double LINED = 5;
+
+    /// What is cut, and when.
+    ///
+    /// @param path of a source
+    /// @param frame of the shot
+    private record Wanted(Shot shot, String path, long frame, int axis) {}
+
+    /// @param words in place of a cut
+    private record Cut(Wanted wanted, Optional<SourceSection> section, String words) {}
+
+    private final Workers workers;
+    private final Label title = new Label();
+    private final Canvas canvas = new Canvas(WIDE, HIGH);
+    private final AtomicReference<Wanted> waiting = new AtomicReference<>();
+    private final Latest<Cut> done = new Latest<>(Platform::runLater, this::show);
+    private Wanted asked;
+    private Wanted shown;
+
+    SourceInset(Workers workers) {
+        super(4);
+        this.workers = workers;
+        setId("source-voxels");
+        title.setId("source-voxels-words");
+        getStyleClass().add("legend");
+        getChildren().addAll(title, canvas);
+        hide();
+    }
+
+    /// Takes it away.
+    void hide() {
+        asked = null;
+        shown = null;
+        setVisible(false);
+        setManaged(false);
+    }
+
+    /// Does it show what was asked for last?
+    boolean isSettled() {
+        return Objects.equals(asked, shown);
+    }
+
+    /// Shows a source as it is at a frame.
+    ///
+    /// @param axis that the cut is across
+    void show(Shot shot, String path, long frame, int axis) {
+        Wanted wanted = new Wanted(shot, path, frame, axis);
+        if (wanted.equals(asked)) {
+            return;
+        }
+        asked = wanted;
+        if (waiting.getAndSet(wanted) == null) {
+            CUTTING.execute(this::cut);
+        }
+    }
+
+    private void cut() {
+        Wanted wanted = waiting.getAndSet(null);
+        String[] steps = wanted.path.split("\\.");
+        String name = steps[3];
+        double seconds = wanted.shot.frames().get(Frames.RATE).seconds(wanted.frame);
+        try {
+            Optional<SourceSection> section =
+                    SourceSection.of(
+                            wanted.shot,
+                            wanted.shot.element(steps[1]),
+                            name,
+                            Fineness.SKETCH,
+                            seconds,
+                            wanted.axis,
+                            workers.job(new Cancel()));
+            String none = name + " gives nothing in frame " + wanted.frame;
+            done.publish(new Cut(wanted, section, section.isPresent() ? "" : none));
+        } catch (ShotException e) {
+            done.publish(new Cut(wanted, Optional.empty(), e.getMessage()));
+        }
+    }
+
+    private void show(Cut cut) {
+        if (!cut.wanted.equals(asked)) {
+            return;
+        }
+        shown = cut.wanted;
+        setVisible(true);
+        setManaged(true);
+        title.setText(cut.section.map(section -> words(cut.wanted, section)).orElse(cut.words));
+        canvas.setHeight(cut.section.isPresent() ? HIGH : 0);
+        cut.section.ifPresent(this::draw);
+    }
+
+    /// "burst, frame 14: 212 voxels of 20 cm\nacross z at 0.10 m".
+    private static String words(Wanted wanted, SourceSection section) {
+        return String.format(
+                Locale.ROOT,
+                "%s, frame %d: %,d voxels of %s\nacross %s at %s",
+                wanted.path.substring(wanted.path.lastIndexOf('.') + 1),
+                wanted.frame,
+                section.given(),
+                Unit.METRE.figure(section.voxel(), 3),
+                "xyz".charAt(section.axis()),
+                Unit.METRE.figure(section.at(), 3));
+    }
+
+    private void draw(SourceSection cut) {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, WIDE, HIGH);
+        // Across x the depth runs to the left, as it is seen from the east; up is up.
+        boolean upIsRow = cut.axis() == 2;
+        int wide = cut.axis() == 0 ? cut.rows() : cut.columns();
+        int high = cut.axis() == 0 ? cut.columns() : cut.rows();
+        double size = Math.min(WIDE / wide, HIGH / high);
+        double left = 0.5 * (WIDE - size * wide);
+        double top = 0.5 * (HIGH - size * high);
+        double gap = size >= LINED ? 1 : 0;
+        for (int row = 0; row < cut.rows(); row++) {
+            for (int column = 0; column < cut.columns(); column++) {
+                float share = cut.shares()[row * cut.columns() + column];
+                if (share > 0) {
+                    double[] at = place(cut, upIsRow, column, row);
+                    g.setFill(Tokens.colour("bone", 0.15 + 0.75 * share));
+                    g.fillRect(left + size * at[0], top + size * at[1], size - gap, size - gap);
+                }
+            }
+        }
+        g.setStroke(Tokens.colour("verdigris", 1));
+        for (double[] disc : cut.discs()) {
+            double column = (disc[0] - cut.corner()[0]) / cut.voxel() - 0.5;
+            double row = (disc[1] - cut.corner()[1]) / cut.voxel() - 0.5;
+            double[] at = place(cut, upIsRow, column, row);
+            double r = disc[2] / cut.voxel();
+            g.strokeOval(
+                    left + size * (at[0] + 0.5 - r),
+                    top + size * (at[1] + 0.5 - r),
+                    2 * size * r,
+                    2 * size * r);
+        }
+    }
+
+    /// Where a voxel is drawn, in voxels from the upper left.
+    private static double[] place(SourceSection cut, boolean upIsRow, double column, double row) {
+        if (cut.axis() == 0) {
+            return new double[] {cut.rows() - 1 - row, cut.columns() - 1 - column};
+        }
+        return new double[] {column, upIsRow ? cut.rows() - 1 - row : row};
+    }
+}

@@ -1,0 +1,241 @@
+package ashfall.sim;
+
+import ashfall.gas.CellRange;
+import ashfall.gas.Solids;
+import ashfall.grid.Box;
+import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
+import ashfall.particles.Carriers;
+import ashfall.shot.Element;
+import ashfall.shot.Fineness;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+import ashfall.work.Workers;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/// A cut through what a source gives within a frame: how strongly each voxel of a plane gets it,
+/// found as a simulation finds it, before any gas is run.
+///
+/// @param axis that the plane is across
+/// @param at where the middle of its voxels is on that axis, m
+/// @param voxel m
+/// @param corner lower corner of the first voxel along the two other axes, in the order x, y, z, m
+/// @param shares of the most that a voxel of the plane gets, 0 to 1, row by row
+/// @param discs carriers' balls where the plane cuts them: middle and radius, m
+public record SourceSection(
+        int axis,
+        double at,
+        double voxel,
+        double[] corner,
+        int columns,
+        int rows,
+        float[] shares,
+        List<double[]> discs) {
+
+    /// Voxels that are looked at, at most.
+    private static final long MOST = 4_000_000;
+
+    private static final int MOST_DISCS = 400;
+
+    /// Cuts a source that is on, through its middle, or where most carriers' balls are cut.
+    ///
+    /// @param seconds shot time at which the frame begins
+    /// @return empty where it gives nothing then, or where there would be more than four
+    ///     million voxels
+    /// @throws ashfall.shot.ShotException when the element cannot be simulated
+    public static Optional<SourceSection> of(
+            Shot shot,
+            Element element,
+            String source,
+            Fineness fineness,
+            double seconds,
+            int axis,
+            Workers workers) {
+        Setup setup = Setup.of(shot, element, fineness);
+        double until = seconds + setup.rate().seconds(1);
+        Optional<SourceSettings> found =
+                setup.sources().stream()
+                        .filter(one -> one.name().equals(source) && one.isActive(seconds, until))
+                        .findFirst();
+        return found.flatMap(one -> of(setup, one, seconds, until, axis, workers));
+    }
+
+    private static Optional<SourceSection> of(
+            Setup setup, SourceSettings source, double from, double to, int axis, Workers workers) {
+        Lattice lattice = setup.lattice();
+        double middle = middle(source, 0.5 * (from + to), axis, lattice.voxel());
+        int plane = (int) Math.floor((middle - lattice.origin(axis)) / lattice.voxel());
+        Box box = box(setup, source, from, to, axis, plane);
+        if (box == null) {
+            return Optional.empty();
+        }
+        Solids solids = new Solids(box, lattice, setup.sides(), false, workers);
+        if (!setup.obstacles().isEmpty()) {
+            solids.place(setup.obstacles().at(from, to, 1));
+        }
+        SourcePlace place = SourcePlace.find(source, box, setup, solids, from, to, workers);
+        double at = lattice.centre(axis, plane);
+        SourceSection section =
+                cut(place, box, lattice, axis, plane, discs(source, 0.5 * (from + to), axis, at));
+        return section.given() > 0 ? Optional.of(section) : Optional.empty();
+    }
+
+    /// Room for the plane: of a body all of it, since what it gives is shared out over all its
+    /// cells; of carriers the plane alone. Null where there is nothing, or too much.
+    private static Box box(
+            Setup setup, SourceSettings source, double from, double to, int axis, int plane) {
+        Lattice lattice = setup.lattice();
+        double[][] room = room(source, from, to);
+        if (room == null) {
+            return null;
+        }
+        int[] low = new int[3];
+        int[] count = new int[3];
+        for (int a = 0; a < 3; a++) {
+            double h = lattice.voxel();
+            boolean flat = a == axis && source.carriers() != null;
+            low[a] = flat ? plane : (int) Math.floor((room[0][a] - lattice.origin(a)) / h) - 2;
+            count[a] = flat ? 1 : (int) Math.ceil((room[1][a] - room[0][a]) / h) + 5;
+        }
+        boolean much = (long) count[0] * count[1] * count[2] > MOST;
+        return much
+                ? null
+                : new Box(low[0], low[1], low[2], new GridShape(count[0], count[1], count[2]));
+    }
+
+    private static double[][] room(SourceSettings source, double from, double to) {
+        if (source.carriers() != null) {
+            return source.carriers().room(from, to);
+        }
+        Vec3[] room = source.body().room(from, to);
+        double[][] corners = new double[2][3];
+        for (int a = 0; a < 3; a++) {
+            corners[0][a] = room[0].get(a);
+            corners[1][a] = room[1].get(a);
+        }
+        return corners;
+    }
+
+    /// Where to cut: the middle of a body, or of the carrier whose plane cuts most balls.
+    private static double middle(SourceSettings source, double seconds, int axis, double voxel) {
+        if (source.carriers() == null) {
+            return source.body().at(seconds).centre().get(axis);
+        }
+        List<double[]> all = new ArrayList<>();
+        source.carriers()
+                .forEachLiving(
+                        seconds,
+                        s -> {
+                            double at = axis == 0 ? s.x : axis == 1 ? s.y : s.z;
+                            double reach = Math.max(voxel, s.radius);
+                            all.add(new double[] {at - reach, 1, at});
+                            all.add(new double[] {at, 0, at});
+                            all.add(new double[] {at + reach, -1, at});
+                        });
+        all.sort(Comparator.comparingDouble(edge -> edge[0]));
+        double best = 0;
+        int most = 0;
+        int cut = 0;
+        for (double[] edge : all) {
+            cut += (int) edge[1];
+            if (edge[1] == 0 && cut > most) {
+                most = cut;
+                best = edge[2];
+            }
+        }
+        return best;
+    }
+
+    private static List<double[]> discs(
+            SourceSettings source, double seconds, int axis, double at) {
+        List<double[]> discs = new ArrayList<>();
+        Carriers carriers = source.carriers();
+        if (carriers == null) {
+            return discs;
+        }
+        carriers.forEachLiving(
+                seconds,
+                s -> {
+                    double[] p = {s.x, s.y, s.z};
+                    double off = p[axis] - at;
+                    if (Math.abs(off) < s.radius && discs.size() < MOST_DISCS) {
+                        discs.add(
+                                new double[] {
+                                    p[axis == 0 ? 1 : 0],
+                                    p[axis == 2 ? 1 : 2],
+                                    Math.sqrt(s.radius * s.radius - off * off)
+                                });
+                    }
+                });
+        return discs;
+    }
+
+    private static SourceSection cut(
+            SourcePlace place,
+            Box box,
+            Lattice lattice,
+            int axis,
+            int plane,
+            List<double[]> discs) {
+        CellRange range = place.range;
+        int across = axis == 0 ? 1 : 0;
+        int up = axis == 2 ? 1 : 2;
+        int[] first = {range.x0(), range.y0(), range.z0()};
+        int[] end = {range.x1(), range.y1(), range.z1()};
+        int own = plane - box.from(axis) - first[axis];
+        boolean met = own >= 0 && own < end[axis] - first[axis];
+        int wide = met ? end[across] - first[across] : 0;
+        int high = met ? end[up] - first[up] : 0;
+        int[] step = {1, range.width(), range.width() * range.height()};
+        // From and to of what gets anything, with a voxel around it.
+        int[] c = {wide, 0};
+        int[] r = {high, 0};
+        float most = 0;
+        for (int row = 0; row < high; row++) {
+            for (int column = 0; column < wide; column++) {
+                float w = place.weight[own * step[axis] + column * step[across] + row * step[up]];
+                if (w > 0) {
+                    widen(c, column);
+                    widen(r, row);
+                    most = Math.max(most, w);
+                }
+            }
+        }
+        int columns = Math.max(0, c[1] - c[0]);
+        int rows = Math.max(0, r[1] - r[0]);
+        float[] shares = new float[columns * rows];
+        for (int i = 0; i < shares.length; i++) {
+            int column = c[0] + i % columns;
+            int row = r[0] + i / columns;
+            if (column >= 0 && column < wide && row >= 0 && row < high) {
+                int at = own * step[axis] + column * step[across] + row * step[up];
+                shares[i] = place.weight[at] / most;
+            }
+        }
+        double h = lattice.voxel();
+        double[] corner = {
+            lattice.origin(across) + (box.from(across) + first[across] + c[0]) * h,
+            lattice.origin(up) + (box.from(up) + first[up] + r[0]) * h
+        };
+        return new SourceSection(
+                axis, lattice.centre(axis, plane), h, corner, columns, rows, shares, discs);
+    }
+
+    private static void widen(int[] span, int at) {
+        span[0] = Math.min(span[0], at - 1);
+        span[1] = Math.max(span[1], at + 2);
+    }
+
+    /// Voxels of the plane that get anything.
+    public int given() {
+        int count = 0;
+        for (float share : shares) {
+            count += share > 0 ? 1 : 0;
+        }
+        return count;
+    }
+}
