@@ -109,7 +109,7 @@ public final class DeskCommand implements Runnable {
                             defaultValue = "window",
                             description =
                                     "window, fireground, chart, dials, manifest, slice, streaks,"
-                                        + " air or voxels")
+                                            + " air or voxels")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")

@@ -26,7 +26,7 @@ import java.util.TreeMap;
 /// @param values by path, in the order of the alphabet
 public record FiringKey(Map<String, String> values) {
     /// Raised whenever the same shot gives other bits than before.
-    public static final int NUMERICS = 12;
+    public static final int NUMERICS = 13;
 
     /// The key of an element of a shot at a fineness.
     public static FiringKey of(Shot shot, String elementName, Element element, Fineness fineness) {

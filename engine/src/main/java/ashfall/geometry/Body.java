@@ -17,6 +17,9 @@ public final class Body {
     /// Times at which what moves is looked at to find the room it takes.
     private static final int LOOKS = 49;
 
+    /// Spans over which its speed is taken.
+    private static final int SPANS = 4;
+
     private final Form form;
     private final Vec3 centre;
     private final Vec3 turn;
@@ -227,6 +230,46 @@ public final class Body {
             rate = Turn.of(turn.plus(spin.times(to))).since(before).times(perSecond);
         }
         return new Motion(a.plus(b).times(0.5), b.minus(a).times(perSecond), rate);
+    }
+
+    /// Speed of its fastest point between two times, m/s, in the mean over quarters of it.
+    public double fastest(double from, double to) {
+        if (!isMoving()) {
+            return 0;
+        }
+        Vec3 corner =
+                new Vec3(
+                        form.half(0) * squash.x(),
+                        form.half(1) * squash.y(),
+                        form.half(2) * squash.z());
+        double far = corner.length() + rough;
+        double most = 0;
+        double span = (to - from) / SPANS;
+        for (int k = 0; k < SPANS; k++) {
+            Motion motion = motion(from + k * span, from + (k + 1) * span);
+            most = Math.max(most, motion.speed().length() + motion.rate().length() * far);
+        }
+        return most;
+    }
+
+    /// When a body is fastest.
+    ///
+    /// @param speed of its fastest point, m/s
+    public record Peak(double speed, double seconds) {}
+
+    /// When it is fastest, frame by frame.
+    ///
+    /// @param until s
+    /// @param frame length of a frame, s
+    public Peak peak(double until, double frame) {
+        Peak peak = new Peak(0, 0);
+        for (double t = 0; t < until && isMoving(); t += frame) {
+            double speed = fastest(t, t + frame);
+            if (speed > 1.001 * peak.speed) {
+                peak = new Peak(speed, t);
+            }
+        }
+        return peak;
     }
 
     /// A rigid motion.

@@ -216,6 +216,15 @@ public final class Carriers {
         return fastest;
     }
 
+    /// m/s of the fastest as it is born.
+    public double fastestBorn() {
+        double most = 0;
+        for (float[] way : ways) {
+            most = Math.max(most, Math.sqrt(way[3] * way[3] + way[4] * way[4] + way[5] * way[5]));
+        }
+        return most;
+    }
+
     /// When the first is born, s.
     public double firstBirth() {
         return born.length == 0 ? 0 : born[order[0]];

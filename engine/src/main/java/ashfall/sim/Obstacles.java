@@ -18,6 +18,9 @@ public record Obstacles(List<Body> bodies, List<Contact> contacts) {
     /// @param kelvin temperature of the body
     record Contact(double cooling, double kelvin) {}
 
+    /// Steps a frame that are taken at most for the sake of bodies that move fast.
+    public static final int MOST_STEPS = 100;
+
     /// Points along each side of a body by which its volume is known.
     private static final int POINTS = 24;
 
@@ -46,6 +49,15 @@ public record Obstacles(List<Body> bodies, List<Contact> contacts) {
 
     boolean isMoving() {
         return bodies.stream().anyMatch(Body::isMoving);
+    }
+
+    /// Speed of their fastest point between two times, m/s.
+    double fastest(double from, double to) {
+        double most = 0;
+        for (Body body : bodies) {
+            most = Math.max(most, body.fastest(from, to));
+        }
+        return most;
     }
 
     /// Cells of a box at most that lie in one range around all bodies until a time.

@@ -290,6 +290,9 @@ public final class Simulation {
         Motion motion = setup.motion();
         double atLeast = motion.leastSteps().at(time) * left / setup.rate().seconds(1);
         double needed = left * motion.fastest(time, end) / limit;
+        // A body passes no cell by: gas that it never met it could not push aside.
+        double hops = left * setup.obstacles().fastest(time, end) / voxel;
+        needed = Math.max(needed, Math.min(hops, Obstacles.MOST_STEPS - taken));
         if (motion.mostSteps() < Gas.MANY_STEPS) {
             needed = Math.min(needed, motion.mostSteps() - taken);
         }

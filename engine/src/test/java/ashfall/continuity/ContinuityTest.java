@@ -53,6 +53,22 @@ class ContinuityTest {
         found = Continuity.check(shot.withObstacle("board", board), "store", Fineness.SKETCH);
         assertEquals("obstacles.board", found.getFirst().path());
         assertTrue(found.getFirst().sentence().contains("20 cm thin"), found.toString());
+        Shot thrown =
+                ShotFile.with(
+                        shot.withObstacle("board", board.with(Shape.SIZE, new Vec3(2, 2, 2))),
+                        List.of(
+                                "obstacles.board.path=[[0,0,0,0],[0.5,40,0,0]]",
+                                "elements.store.steps.most=4"));
+        found = Continuity.check(thrown, "store", Fineness.SKETCH);
+        assertEquals("obstacles.board", found.getFirst().path());
+        assertTrue(
+                found.getFirst()
+                        .sentence()
+                        .contains(
+                                "moves at 80 m/s at 0.00 s, 2.5 voxels of 33.4 cm in a step, since"
+                                    + " a frame has 4 steps at most, so it passes gas by; move it"
+                                    + " more slowly or allow 10 steps"),
+                found.toString());
         Item off = board.with(Obstacle.ON, false);
         assertEquals(
                 List.of(),

@@ -37,6 +37,25 @@ class BodyTest {
         return body.distance(p.x(), p.y(), p.z());
     }
 
+    /// A ball that spins while it goes: its rim moves at v + ωr, here 3 + 2π · 0.8 m/s.
+    @Test
+    void fastest_isThatOfTheRim() {
+        Item ball =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "sphere")
+                        .with(Shape.RADIUS, 0.8)
+                        .with(
+                                Shape.PATH,
+                                new Route(
+                                        List.of(
+                                                new Route.Point(0, new Vec3(0, 0, 0)),
+                                                new Route.Point(2, new Vec3(6, 0, 0)))))
+                        .with(Shape.SPIN, new Vec3(0, 360, 0));
+        double rim = Math.sqrt(3) * 0.8;
+        assertEquals(3 + 2 * Math.PI * rim, Body.of(ball).fastest(0.5, 0.6), 0.05);
+        assertEquals(0, Body.of(TURNED).fastest(0, 1));
+    }
+
     /// A signed distance never changes faster than one goes, and a step of its length towards the
     /// surface ends there: both together are what exact means.
     @ParameterizedTest

@@ -177,6 +177,22 @@ class ObstacleTest {
 
     /// A cold ball of obstacle rolls through the smoke: nothing is left in it, and the bits are the
     /// same on one thread and after a resume from a state.
+    /// 16 m/s through still air are 6.7 voxels in a frame of 1/24 s: seven steps from the first on,
+    /// unless fewer are allowed.
+    @Test
+    void movingBoard_passesNoVoxelInAStep() {
+        Shot shot = shot().withObstacle("board", box(-1.5, 1, 0, 0.3, 1, 1));
+        shot =
+                ShotFile.with(
+                        shot,
+                        List.of(
+                                ELEMENT + ".sources.smoke.on=false",
+                                "obstacles.board.path=[[0,0,0,0],[0.15,2.4,0,0]]"));
+        assertEquals(7, simulation(shot).advanceFrame(new Cancel()).substeps());
+        Shot few = ShotFile.with(shot, List.of(ELEMENT + ".steps.most=3"));
+        assertEquals(3, simulation(few).advanceFrame(new Cancel()).substeps());
+    }
+
     @Test
     void movingBall_thatIsTakenUpByAnotherRun_goesOnWithTheSameBits() {
         Shot shot =

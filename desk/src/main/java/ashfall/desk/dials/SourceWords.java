@@ -3,11 +3,14 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Latest;
 import ashfall.desk.run.Runs;
+import ashfall.geometry.Body;
 import ashfall.particles.Carriers;
 import ashfall.shot.Burn;
 import ashfall.shot.Element;
+import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.Source;
@@ -54,11 +57,13 @@ final class SourceWords extends Label {
     void show(String path) {
         Shot shot = document.shot();
         Item item = shot.items().get(path);
-        if (item == null || !Source.KINDS.contains(item.kind())) {
+        boolean source = item != null && Source.KINDS.contains(item.kind());
+        if (!source && (item == null || !item.kind().equals(Obstacle.KIND))) {
             return;
         }
-        // Of carriers all is said at once, whatever frame is shown.
-        boolean known = item.kind().equals(Source.CARRIERS) && shot.equals(said) && path.equals(of);
+        // Of carriers and obstacles all is said at once, whatever frame is shown.
+        boolean always = item.kind().equals(Source.CARRIERS) || !source;
+        boolean known = always && shot.equals(said) && path.equals(of);
         said = shot;
         of = path;
         if (known) {
@@ -76,11 +81,14 @@ final class SourceWords extends Label {
 
     private static String words(Shot shot, String path, double now) {
         String[] steps = path.split("\\.");
-        Element element = shot.element(steps[1]);
         Item item = shot.items().get(path);
+        if (item.kind().equals(Obstacle.KIND)) {
+            return words(shot, Body.of(item));
+        }
+        Element element = shot.element(steps[1]);
         try {
             if (item.kind().equals(Source.CARRIERS)) {
-                return words(CarrierFlights.of(shot, element, item));
+                return words(CarrierFlights.of(shot, element, item), item.number(Source.INHERITED));
             }
             SourceSettings source = SourceSettings.of(steps[3], element);
             if (!source.hasPatches()) {
@@ -96,7 +104,33 @@ final class SourceWords extends Label {
         }
     }
 
-    private static String words(Carriers carriers) {
+    /// "moves at most at 3.1 m/s, at 0.42 s: 1.3 voxels of 10 cm a frame".
+    private static String words(Shot shot, Body body) {
+        double frame = shot.frames().get(Frames.RATE).seconds(1);
+        Body.Peak peak = body.peak(shot.frames().get(Frames.LAST) * frame, frame);
+        StringBuilder words = new StringBuilder();
+        for (var element : shot.elements().entrySet()) {
+            double voxel = element.getValue().voxel(Fineness.SKETCH);
+            words.append(
+                    String.format(
+                            Locale.ROOT,
+                            "%s %.1f voxels of %s a frame",
+                            words.isEmpty() ? ":" : ",",
+                            peak.speed() * frame / voxel,
+                            Unit.METRE.figure(voxel, 3)));
+        }
+        return peak.speed() == 0
+                ? ""
+                : String.format(
+                        Locale.ROOT,
+                        "It moves at most at %s, at %.2f s%s; steps are so short that it moves a"
+                                + " voxel in each.",
+                        Unit.METRE_PER_SECOND.figure(peak.speed(), 3),
+                        peak.seconds(),
+                        words);
+    }
+
+    private static String words(Carriers carriers, double inherited) {
         if (carriers.count() == 0) {
             return "none is ever born";
         }
@@ -114,7 +148,8 @@ final class SourceWords extends Label {
         return String.format(
                 Locale.ROOT,
                 "%,d are born from %.2f s on, at most %,d live at once, the last ends at %.2f s."
-                        + " They come %s in the mean, %s at most; %.0f %% overlap at %.2f s.",
+                        + " They come %s in the mean, %s at most; %.0f %% overlap at %.2f s."
+                        + " Gas at birth goes at %s at most.",
                 carriers.count(),
                 from,
                 most,
@@ -122,6 +157,7 @@ final class SourceWords extends Label {
                 Unit.METRE.figure(reach.mean(), 3),
                 Unit.METRE.figure(reach.farthest(), 3),
                 100 * carriers.overlap(when),
-                when);
+                when,
+                Unit.METRE_PER_SECOND.figure(inherited * carriers.fastestBorn(), 3));
     }
 }

@@ -6,7 +6,9 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Probe;
+import ashfall.shot.Curve;
 import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Param;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
@@ -110,7 +112,7 @@ final class Readouts {
                         moment,
                         moment * frame,
                         run.title());
-        words += others();
+        words += clock(run, moment * frame) + others();
         Playback playback = runs.playhead().playback();
         if (playback.isPlain()) {
             return words;
@@ -124,6 +126,21 @@ final class Readouts {
                         playback.lastShown(),
                         Unit.number(playback.speedAt(shown), 3))
                 + (run.hasMoments() ? "" : ", whole frames only: no velocity is kept");
+    }
+
+    /// "   fire 1.42 s, 0.125 s a frame" where the fire's clock is not the shot's.
+    private static String clock(Run run, double seconds) {
+        Curve scale = run.shot().element(run.element()).gas().get(Gas.TIME_SCALE);
+        if (scale.isConstant() && scale.value(0) == 1) {
+            return "";
+        }
+        double frame = run.shot().frames().get(Frames.RATE).seconds(1);
+        double begin = frame * Frames.begin(run.shot().frames());
+        return String.format(
+                Locale.ROOT,
+                "   fire %.3f s, %.3f s a frame",
+                scale.integral(begin, seconds),
+                scale.integral(seconds - frame, seconds));
     }
 
     /// "   with plume: firing 2, superseded", of the other elements in the picture.
