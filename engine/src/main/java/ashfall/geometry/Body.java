@@ -6,6 +6,7 @@ import ashfall.shot.Route;
 import ashfall.shot.Shape;
 import ashfall.shot.Vec3;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /// The body that the shape parameters of an item describe, as signed distances: negative inside.
@@ -300,11 +301,46 @@ public final class Body {
         return Turn.of(new Vec3(more[0], more[1], more[2])).after(Turn.of(degrees)).degrees();
     }
 
-    /// What lines drawn on it show: circles and edges, each a run of points.
+    /// What lines drawn on it show: circles and edges, each a run of points, where no cut takes
+    /// them.
     public List<List<Vec3>> outline(double seconds) {
         Placed placed = at(seconds);
-        return form.outline().stream()
-                .map(line -> line.stream().map(p -> placed.place(p.x(), p.y(), p.z())).toList())
-                .toList();
+        List<List<Vec3>> lines = new ArrayList<>();
+        for (List<Vec3> own : form.outline()) {
+            List<Vec3> line = own.stream().map(p -> placed.place(p.x(), p.y(), p.z())).toList();
+            if (isCut) {
+                lines.addAll(left(line, placed.at));
+            } else {
+                lines.add(line);
+            }
+        }
+        return lines;
+    }
+
+    /// The runs of a line that a cut leaves.
+    private List<List<Vec3>> left(List<Vec3> line, Vec3 middle) {
+        List<List<Vec3>> runs = new ArrayList<>();
+        List<Vec3> run = new ArrayList<>();
+        for (int i = 0; i < line.size(); i++) {
+            Vec3 p = line.get(i);
+            double depth = p.minus(middle).dot(kept) - cutAt;
+            if (i > 0) {
+                Vec3 before = line.get(i - 1);
+                double was = before.minus(middle).dot(kept) - cutAt;
+                if (depth < 0 != was < 0) {
+                    run.add(before.plus(p.minus(before).times(was / (was - depth))));
+                }
+            }
+            if (depth >= 0) {
+                run.add(p);
+            } else if (!run.isEmpty()) {
+                runs.add(run);
+                run = new ArrayList<>();
+            }
+        }
+        if (run.size() > 1) {
+            runs.add(run);
+        }
+        return runs;
     }
 }

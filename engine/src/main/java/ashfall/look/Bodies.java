@@ -28,6 +28,10 @@ final class Bodies {
                         .toList();
     }
 
+    boolean areNone() {
+        return placed.isEmpty();
+    }
+
     private double distance(Vec3 p) {
         double least = Double.POSITIVE_INFINITY;
         for (Body.Placed body : placed) {

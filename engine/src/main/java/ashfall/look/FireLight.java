@@ -22,14 +22,20 @@ final class FireLight {
     /// Cells along each side of a bundle of lamps.
     private static final int BUNDLE = 4;
 
+    /// Where a lamp keeps the number of its bundle, and a bundle its edge in m.
+    private static final int BUNDLED = 7;
+
     private final Volumes volumes;
+    private final Bodies bodies;
     private final LightGrid[] grids;
     private final List<float[]> lamps = new ArrayList<>();
     private final List<float[]> bundles = new ArrayList<>();
 
+    /// @param bodies that hide lamps, a bundle at once
     /// @param cells coarse cells along the longest side of each volume
-    FireLight(Volumes volumes, Shading shading, int cells, Workers workers) {
+    FireLight(Volumes volumes, Shading shading, Bodies bodies, int cells, Workers workers) {
         this.volumes = volumes;
+        this.bodies = bodies;
         this.grids = new LightGrid[volumes.count()];
         for (int i = 0; i < volumes.count(); i++) {
             Volume volume = volumes.all[i];
@@ -93,7 +99,8 @@ final class FireLight {
         }
     }
 
-    /// Of one volume: place, power in three colours, and the least square of a distance to them.
+    /// Of one volume: place, power in three colours, the least square of a distance to them, and
+    /// (once bundled) the number of their bundle.
     private List<float[]> lamps(int volume) {
         LightGrid grid = grids[volume];
         GridShape g = grid.shape;
@@ -115,7 +122,8 @@ final class FireLight {
                             grid.parts[4][cell],
                             grid.parts[5][cell],
                             grid.parts[6][cell],
-                            (float) (0.3 * grid.cell * grid.cell)
+                            (float) (0.3 * grid.cell * grid.cell),
+                            0
                         };
                         found.add(lamp);
                     }
@@ -125,8 +133,8 @@ final class FireLight {
         return found;
     }
 
-    /// Lamps beside each other taken together, for surfaces: each with the place and the power of
-    /// all.
+    /// Lamps beside each other taken together, for surfaces and shadows: each with the place and
+    /// the power of all, and with its edge last.
     private void bundle(List<float[]> own, double edge) {
         Map<Long, float[]> found = new TreeMap<>();
         for (float[] lamp : own) {
@@ -134,7 +142,14 @@ final class FireLight {
             for (int axis = 0; axis < 3; axis++) {
                 key = 1000 * key + (long) (lamp[axis] / edge);
             }
-            float[] sum = found.computeIfAbsent(key, k -> new float[lamp.length]);
+            float[] sum = found.get(key);
+            if (sum == null) {
+                sum = new float[lamp.length];
+                sum[BUNDLED] = bundles.size();
+                found.put(key, sum);
+                bundles.add(sum);
+            }
+            lamp[BUNDLED] = sum[BUNDLED];
             float green = lamp[4];
             for (int axis = 0; axis < 3; axis++) {
                 sum[axis] += green * lamp[axis];
@@ -146,8 +161,17 @@ final class FireLight {
                 sum[axis] /= sum[4];
             }
             sum[6] = (float) (0.3 * edge * edge);
-            bundles.add(sum);
+            sum[BUNDLED] = (float) edge;
         }
+    }
+
+    /// Does no body stand between a place, in metres from the corner, and a bundle?
+    private boolean isOpen(double x, double y, double z, float[] bundle) {
+        Vec3 way = new Vec3(bundle[0] - x, bundle[1] - y, bundle[2] - z);
+        double far = way.length();
+        double end = far - 0.25 * bundle[BUNDLED] / BUNDLE;
+        Vec3 from = new Vec3(volumes.corner[0] + x, volumes.corner[1] + y, volumes.corner[2] + z);
+        return end <= 0 || bodies.hit(from, way.times(1 / far), end) == Double.POSITIVE_INFINITY;
     }
 
     /// Irradiance of a surface, lux, by bundled lamps and without what smoke takes away; of three
@@ -161,7 +185,7 @@ final class FireLight {
             Vec3 to = new Vec3(lamp[0], lamp[1], lamp[2]).minus(at);
             double r2 = to.dot(to);
             double facing = to.dot(normal) / Math.sqrt(Math.max(r2, 1e-12));
-            if (facing > 0) {
+            if (facing > 0 && (bodies.areNone() || isOpen(at.x(), at.y(), at.z(), lamp))) {
                 float got = (float) (facing / (4 * Math.PI * Math.max(lamp[6], r2)));
                 for (int c = 0; c < 3; c++) {
                     rgb[c] += got * lamp[3 + c];
@@ -196,7 +220,14 @@ final class FireLight {
         sum[0] = 0;
         sum[1] = 0;
         sum[2] = 0;
+        boolean[] open = bodies.areNone() ? null : new boolean[bundles.size()];
+        for (int i = 0; open != null && i < open.length; i++) {
+            open[i] = isOpen(x, y, z, bundles.get(i));
+        }
         for (float[] lamp : lamps) {
+            if (open != null && !open[(int) lamp[BUNDLED]]) {
+                continue;
+            }
             float dx = lamp[0] - x;
             float dy = lamp[1] - y;
             float dz = lamp[2] - z;

@@ -71,7 +71,7 @@ public final class Marcher {
         this.workers = workers;
         this.keeper = keeper;
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
-        this.fire = new FireLight(volumes, shading, detail.fireCells, workers);
+        this.fire = new FireLight(volumes, shading, bodies, detail.fireCells, workers);
         Vec3[] sunDirection = {shading.towardsSun()};
         Vec3[] skyDirections = {
             new Vec3(0, 1, 0),

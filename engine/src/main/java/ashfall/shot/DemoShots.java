@@ -17,6 +17,7 @@ public final class DemoShots {
         SHOWS.put("oil-store", "the lamp-oil store at the foot of the tower goes up");
         SHOWS.put("beacon", "the brazier on the gallery burns in a gusty wind");
         SHOWS.put("signal-mortar", "a shell bursts in the air over the bay");
+        SHOWS.put("lime-kiln", "coal dust blows out of the kiln's draw arch, sideways");
         SHOWS.put("lantern", "one small lamp flame under glass, blue at its foot");
     }
 

@@ -37,6 +37,26 @@ class BodyTest {
         return body.distance(p.x(), p.y(), p.z());
     }
 
+    /// No line of a cut body goes beyond its cut, and those that cross it end there.
+    @Test
+    void outline_ofACutBody_endsAtTheCut() {
+        Item half =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "cone")
+                        .with(Shape.CENTRE, new Vec3(1, 2, 3))
+                        .with(Shape.SIZE, new Vec3(2, 4, 2))
+                        .with(Shape.CUT_TOWARDS, new Vec3(0, -1, 0))
+                        .with(Shape.CUT_AT, 0.5);
+        double highest = 0;
+        for (List<Vec3> line : Body.of(half).outline(0)) {
+            assertTrue(line.size() > 1);
+            for (Vec3 p : line) {
+                highest = Math.max(highest, p.y());
+            }
+        }
+        assertEquals(1.5, highest, 1e-12);
+    }
+
     /// A ball that spins while it goes: its rim moves at v + ωr, here 3 + 2π · 0.8 m/s.
     @Test
     void fastest_isThatOfTheRim() {

@@ -9,8 +9,12 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -28,6 +32,7 @@ class TogetherTest {
     private static final double AREA = 8700;
 
     private final Workers workers = new Workers(2);
+    private Shot site = Shot.empty("walls");
 
     @AfterEach
     void close() {
@@ -79,7 +84,7 @@ class TogetherTest {
                                 "sun.strength=0",
                                 "sun.sky=0"));
         all.addAll(List.of(settings));
-        Shot shot = ShotFile.with(Shot.empty("walls"), all);
+        Shot shot = ShotFile.with(site, all);
         return new Marcher(frames, shot, workers).draw(View.of(shot.camera()), 16, 16);
     }
 
@@ -130,6 +135,30 @@ class TogetherTest {
         Frame between = wall(4, 3, 1e-3f, 300);
         double shaded = picture(List.of(smoke, between), sunny).rgb()[3 * MIDDLE];
         assertTrue(shaded < 0.2 * open, shaded + " against " + open);
+    }
+
+    /// Stone between the fire and the ground keeps the light from it, and only there.
+    @Test
+    void stone_hidesTheFire() {
+        List<Frame> fire = List.of(wall(4, 0, 1e-4f, 1800));
+        String[] east = {
+            "look.spill=1", "camera.position=6,6,1", "camera.target=6,0,0.4", "camera.lens=200"
+        };
+        String[] west = {
+            "look.spill=1", "camera.position=-6,6,1", "camera.target=-6,0,0.4", "camera.lens=200"
+        };
+        double open = picture(fire, east).rgb()[3 * MIDDLE];
+        double otherSide = picture(fire, west).rgb()[3 * MIDDLE];
+        assertTrue(open > 1, "cd/m² " + open);
+        site =
+                site.withObstacle(
+                        "stone",
+                        Item.of(Obstacle.KIND)
+                                .with(Shape.SHAPE, "box")
+                                .with(Shape.CENTRE, new Vec3(4, 2, 0))
+                                .with(Shape.SIZE, new Vec3(0.5, 8, 12)));
+        assertEquals(0, picture(fire, east).rgb()[3 * MIDDLE], 1e-3 * open);
+        assertEquals(otherSide, picture(fire, west).rgb()[3 * MIDDLE], 1e-3 * otherSide);
     }
 
     /// An element that has nothing in it yet changes no pixel.

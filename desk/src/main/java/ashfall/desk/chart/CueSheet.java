@@ -70,8 +70,9 @@ final class CueSheet extends ScrollPane {
         fuses.show(axis, element, rows);
         showFigures(axis);
         for (var name : names.getChildren()) {
-            name.pseudoClassStateChanged(
-                    CHOSEN, sheet.selection.isAmong((String) name.getUserData()));
+            boolean chosen =
+                    name.getUserData() instanceof String path && sheet.selection.isAmong(path);
+            name.pseudoClassStateChanged(CHOSEN, chosen);
         }
         reveal();
     }
