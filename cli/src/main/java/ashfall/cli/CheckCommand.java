@@ -6,6 +6,7 @@ import ashfall.continuity.Space;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.firing.FiringRecord;
+import ashfall.shot.Asset;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
@@ -21,16 +22,18 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.Callable;
 
 /// Says what will go wrong with a shot, and what went wrong in a firing.
 @Command(
         name = "check",
         description = "Look over a shot for faults, or a firing for what went wrong.",
         mixinStandardHelpOptions = true)
-final class CheckCommand implements Runnable {
+final class CheckCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
 
     @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
@@ -55,7 +58,7 @@ final class CheckCommand implements Runnable {
     private boolean json;
 
     @Override
-    public void run() {
+    public Integer call() throws IOException {
         Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         Fineness at = Output.fineness(fineness);
         List<Finding> found = new ArrayList<>();
@@ -65,6 +68,7 @@ final class CheckCommand implements Runnable {
         if (shot.elements().isEmpty()) {
             found.add(new Finding("", "the shot is empty; add a burner or a charge"));
         }
+        found.addAll(assets(shot));
         FiringRecord record = firing == null ? null : FiringRecord.read(firing);
         if (record != null) {
             found.addAll(lookBack(record));
@@ -75,7 +79,7 @@ final class CheckCommand implements Runnable {
             addTo(node, found);
             addStakesTo(node, stakes);
             Output.json(spec, node);
-            return;
+            return 0;
         }
         if (found.isEmpty()) {
             Output.out(spec).println("no fault found");
@@ -96,6 +100,18 @@ final class CheckCommand implements Runnable {
                                                             + Unit.METRE.figure(
                                                                     space.sketchVoxel(), 2)));
         }
+        return 0;
+    }
+
+    /// Files beside the shot that are gone, or others than those taken in; a demo shot has none.
+    private List<Finding> assets(Shot shot) throws IOException {
+        List<Finding> found = new ArrayList<>();
+        Path folder = Path.of(shotName).toAbsolutePath().getParent();
+        for (var asset : shot.assets().entrySet()) {
+            Asset.fault(asset.getKey(), asset.getValue(), folder)
+                    .ifPresent(why -> found.add(new Finding("assets." + asset.getKey(), why)));
+        }
+        return found;
     }
 
     /// A stake of an element, and what a run made of it.

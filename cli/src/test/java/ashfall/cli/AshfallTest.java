@@ -55,6 +55,23 @@ class AshfallTest {
         return new ObjectMapper().readTree(text);
     }
 
+    @Test
+    void check_namesFilesThatAreGone() throws IOException {
+        Path file = folder.resolve("bay.ashfall");
+        Files.writeString(
+                file,
+                """
+                {"ashfall": 1, "name": "bay", "assets":
+                 {"hull": {"holds": "mesh", "file": "meshes/hull.obj"}}}\
+                """);
+        Run check = run("check", file.toString());
+        assertEquals(0, check.status, check.err);
+        String place = folder.resolve("meshes/hull.obj").toString();
+        assertTrue(
+                check.out.contains("assets.hull: the mesh 'hull' is not at '" + place + "'"),
+                check.out);
+    }
+
     /// Two elements of one shot are fired one by one and drawn in one picture.
     @Test
     void render_ofSeveralElements_showsThemTogether() throws IOException {

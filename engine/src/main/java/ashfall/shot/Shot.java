@@ -6,12 +6,13 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air and draughts, obstacles and light, a camera, a look, and a
-/// list of elements by name. Immutable.
+/// The document: one site with its air and draughts, obstacles and light, a camera, a look, the
+/// files that it goes with, and a list of elements by name. Immutable.
 public record Shot(
         String name,
         Item frames,
         Item air,
+        Map<String, Item> assets,
         Map<String, Item> obstacles,
         Map<String, Item> draughts,
         Map<String, Element> elements,
@@ -21,6 +22,7 @@ public record Shot(
         Map<String, JsonNode> unknown) {
 
     public Shot {
+        assets = Collections.unmodifiableMap(new LinkedHashMap<>(assets));
         obstacles = Collections.unmodifiableMap(new LinkedHashMap<>(obstacles));
         draughts = Collections.unmodifiableMap(new LinkedHashMap<>(draughts));
         elements = Collections.unmodifiableMap(new LinkedHashMap<>(elements));
@@ -33,6 +35,7 @@ public record Shot(
                 name,
                 Item.of(Frames.KIND),
                 Item.of(Air.KIND),
+                Map.of(),
                 Map.of(),
                 Map.of(),
                 Map.of(),
@@ -50,7 +53,8 @@ public record Shot(
 
     public Shot withName(String next) {
         return new Shot(
-                next, frames, air, obstacles, draughts, elements, camera, sun, look, unknown);
+                next, frames, air, assets, obstacles, draughts, elements, camera, sun, look,
+                unknown);
     }
 
     public Shot withElement(String elementName, Element element) {
@@ -60,7 +64,8 @@ public record Shot(
     }
 
     public Shot withElements(Map<String, Element> next) {
-        return new Shot(name, frames, air, obstacles, draughts, next, camera, sun, look, unknown);
+        return new Shot(
+                name, frames, air, assets, obstacles, draughts, next, camera, sun, look, unknown);
     }
 
     public Shot withObstacle(String obstacleName, Item obstacle) {
@@ -70,7 +75,8 @@ public record Shot(
     }
 
     public Shot withObstacles(Map<String, Item> next) {
-        return new Shot(name, frames, air, next, draughts, elements, camera, sun, look, unknown);
+        return new Shot(
+                name, frames, air, assets, next, draughts, elements, camera, sun, look, unknown);
     }
 
     public Shot withDraught(String draughtName, Item draught) {
@@ -80,7 +86,8 @@ public record Shot(
     }
 
     public Shot withDraughts(Map<String, Item> next) {
-        return new Shot(name, frames, air, obstacles, next, elements, camera, sun, look, unknown);
+        return new Shot(
+                name, frames, air, assets, obstacles, next, elements, camera, sun, look, unknown);
     }
 
     /// All items by their path in the file: `air`, `elements.store.sources.oil`.
@@ -113,24 +120,24 @@ public record Shot(
         return switch (path) {
             case "frames" ->
                     new Shot(
-                            name, item, air, obstacles, draughts, elements, camera, sun, look,
-                            unknown);
+                            name, item, air, assets, obstacles, draughts, elements, camera, sun,
+                            look, unknown);
             case "air" ->
                     new Shot(
-                            name, frames, item, obstacles, draughts, elements, camera, sun, look,
-                            unknown);
+                            name, frames, item, assets, obstacles, draughts, elements, camera, sun,
+                            look, unknown);
             case "camera" ->
                     new Shot(
-                            name, frames, air, obstacles, draughts, elements, item, sun, look,
-                            unknown);
+                            name, frames, air, assets, obstacles, draughts, elements, item, sun,
+                            look, unknown);
             case "sun" ->
                     new Shot(
-                            name, frames, air, obstacles, draughts, elements, camera, item, look,
-                            unknown);
+                            name, frames, air, assets, obstacles, draughts, elements, camera, item,
+                            look, unknown);
             case "look" ->
                     new Shot(
-                            name, frames, air, obstacles, draughts, elements, camera, sun, item,
-                            unknown);
+                            name, frames, air, assets, obstacles, draughts, elements, camera, sun,
+                            item, unknown);
             default -> {
                 if (!items().containsKey(path)) {
                     throw new IllegalArgumentException(

@@ -101,6 +101,14 @@ public final class ShotFile {
                     checkedName(entry.getKey(), "elements"),
                     element("elements." + entry.getKey(), entry.getValue()));
         }
+        Map<String, Item> assets = items(root, "assets", Asset.KIND);
+        assets.forEach(
+                (name, asset) -> {
+                    String wrong = Asset.misplaced(asset.get(Asset.FILE));
+                    if (!wrong.isEmpty()) {
+                        throw new ShotException(file + ": 'assets." + name + ".file' " + wrong);
+                    }
+                });
         Map<String, Item> obstacles = items(root, "obstacles", Obstacle.KIND);
         Map<String, Item> draughts = items(root, "draughts", Draught.KIND);
         Map<String, JsonNode> unknown =
@@ -112,6 +120,7 @@ public final class ShotFile {
                                 "name",
                                 "frames",
                                 "air",
+                                "assets",
                                 "obstacles",
                                 "draughts",
                                 "elements",
@@ -123,6 +132,7 @@ public final class ShotFile {
                         root.path("name").asText("untitled"),
                         item(Frames.KIND, "frames", object(root, "frames")),
                         item(Air.KIND, "air", object(root, "air")),
+                        assets,
                         obstacles,
                         draughts,
                         elements,
@@ -333,6 +343,7 @@ public final class ShotFile {
         root.put("name", shot.name());
         root.set("frames", node(shot.frames()));
         root.set("air", node(shot.air()));
+        put(root, "assets", shot.assets());
         put(root, "obstacles", shot.obstacles());
         put(root, "draughts", shot.draughts());
         ObjectNode elements = root.putObject("elements");

@@ -28,6 +28,7 @@ final class GroupLine extends HBox {
     private final List<String> paths;
     private final Label name = new Label();
     private final ToggleButton lamp = new ToggleButton();
+    private Runnable taken = () -> {};
 
     /// @param paths of the things in it, in their order
     /// @param depth how far it stands in
@@ -85,8 +86,14 @@ final class GroupLine extends HBox {
         return paths;
     }
 
+    /// Is told before all of the group is taken.
+    void whenTaken(Runnable listener) {
+        taken = listener;
+    }
+
     private void choose() {
         requestFocus();
+        taken.run();
         selection.chooseAll(paths);
     }
 

@@ -160,9 +160,11 @@ public final class ManifestView extends VBox {
                     boolean group = !key.startsWith(place);
                     if (group) {
                         List<String> paths = names.stream().map(name -> place + name).toList();
-                        groups.add(
-                                new GroupLine(document, selection, arranging, key, paths, depth));
-                        lines.getChildren().add(groups.getLast());
+                        GroupLine head =
+                                new GroupLine(document, selection, arranging, key, paths, depth);
+                        head.whenTaken(() -> lookAt(paths.getFirst()));
+                        groups.add(head);
+                        lines.getChildren().add(head);
                     }
                     for (String name : names) {
                         int own = group ? depth + 1 : depth;
@@ -196,6 +198,14 @@ public final class ManifestView extends VBox {
         byPath.put(path, line);
         lines.getChildren().add(line);
         line.show(document.shot());
+    }
+
+    /// The element that a thing is of comes into view.
+    private void lookAt(String path) {
+        String[] steps = path.split("\\.");
+        if (steps[0].equals("elements")) {
+            runs.elementProperty().set(steps[1]);
+        }
     }
 
     private void markChosen() {
@@ -359,10 +369,7 @@ public final class ManifestView extends VBox {
         }
 
         private void choose() {
-            String[] steps = path.split("\\.");
-            if (steps[0].equals("elements")) {
-                runs.elementProperty().set(steps[1]);
-            }
+            lookAt(path);
             selection.choose(path, Station.of(path));
         }
 

@@ -256,6 +256,7 @@ public final class Runs {
     /// Another element is in view: what was sketched of it is shown at once.
     private void lookedAt() {
         String name = element.get();
+        differences.clear();
         Run known = name == null ? null : sketches.of(name);
         if (known == null || !known.equals(sketch.get())) {
             before.set(null);
@@ -299,9 +300,9 @@ public final class Runs {
         if (run.log().isEmpty()) {
             return;
         }
+        run.sizeProperty().addListener((o, was, is) -> grownBeside(run));
         if (!inView) {
-            run.sizeProperty().addListener((o, was, is) -> news.set(news.get() + 1));
-            news.set(news.get() + 1);
+            grownBeside(run);
             return;
         }
         before.set(sketch.get());
@@ -314,6 +315,13 @@ public final class Runs {
                             }
                         });
         show(run);
+    }
+
+    /// A sketch that is not the one shown, but may be seen with it, has grown.
+    private void grownBeside(Run run) {
+        if (!run.equals(shown.get())) {
+            news.set(news.get() + 1);
+        }
     }
 
     /// Runs of the other elements that are on, to be seen with the one shown: with a firing firings
