@@ -210,7 +210,7 @@ public final class DeskWindow implements AutoCloseable {
         add("slice", "Slice", "S", viewBar::toggleSlice);
         add("streaks", "Streaks", "V", viewBar::toggleStreaks);
         add("air", "Wind and draughts", "W", viewBar::toggleAir);
-        add("voxels", "Voxels of the chosen source", "X", viewBar::toggleVoxels);
+        add("voxels", "Voxels of the chosen source or obstacle", "X", viewBar::toggleVoxels);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);

@@ -70,8 +70,8 @@ final class ViewBar extends HBox {
                         carriers(),
                         switchFor(
                                 "voxels",
-                                "A cut through the chosen source: which voxels it gives to, and how"
-                                        + " strongly (X)",
+                                "A cut through the chosen source or obstacle: which voxels it gives"
+                                        + " to, or closes, and how much (X)",
                                 model.voxelsProperty()),
                         switchFor(
                                 "stakes",

@@ -50,6 +50,13 @@ class ObstacleUiTest extends DeskTest {
         assertFalse(robot.lookup("#param-rough-size").tryQuery().isPresent());
         robot.clickOn("#on-obstacles-obstacle");
         robot.clickOn("#line-obstacles-obstacle");
+        robot.type(KeyCode.X);
+        until(
+                "what the gas sees of it is counted",
+                () ->
+                        text(robot, "source-voxels-words")
+                                .matches("(?s)obstacle, frame .* voxels of 60 cm closed\n.*"));
+        robot.type(KeyCode.X);
         robot.type(KeyCode.F2);
         robot.write("wall").type(KeyCode.ENTER);
         assertTrue(window.document().shot().obstacles().containsKey("wall"));

@@ -105,7 +105,7 @@ public final class Solids {
     }
 
     /// Share of the lower face of a cell, across an axis, through which gas may go.
-    float open(int axis, int x, int y, int z) {
+    public float open(int axis, int x, int y, int z) {
         return near.holds(x, y, z)
                 ? open[axis][local.at(x - near.x0(), y - near.y0(), z - near.z0())]
                 : 1;

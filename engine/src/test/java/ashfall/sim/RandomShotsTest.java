@@ -50,6 +50,12 @@ class RandomShotsTest {
 
     @Test
     void shots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
+        check(0, 16);
+    }
+
+    @Test
+    @Tag("slow")
+    void sixtyShots_withValuesAtTheEndsOfTheirRanges_burnOrSayWhyNot() {
         check(0, 60);
     }
 

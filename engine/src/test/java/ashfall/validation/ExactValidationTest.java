@@ -170,6 +170,7 @@ class ExactValidationTest {
     }
 
     @Test
+    @Tag("slow")
     void swirls_leftAlone_keepWhatTheyHave() {
         Report report =
                 new Report(

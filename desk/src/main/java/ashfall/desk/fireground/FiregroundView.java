@@ -13,6 +13,7 @@ import ashfall.look.View;
 import ashfall.particles.Carriers;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Shape;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
@@ -220,11 +221,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         refreshWords();
     }
 
-    /// Cuts the chosen source, across the axis that the view looks along most.
+    /// Cuts the chosen source or obstacle, across the axis that the view looks along most.
     private void cutSource() {
         String path = selection.path();
         Item item = document.shot().items().get(path);
-        if (!model.voxelsProperty().get() || item == null || !Source.KINDS.contains(item.kind())) {
+        boolean source = item != null && Source.KINDS.contains(item.kind());
+        boolean obstacle = item != null && item.kind().equals(Obstacle.KIND);
+        String element = source ? path.split("\\.")[1] : runs.elementProperty().get();
+        if (!model.voxelsProperty().get() || element == null || !(source || obstacle)) {
             voxels.hide();
             return;
         }
@@ -234,6 +238,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         voxels.show(
                 document.shot(),
                 path,
+                element,
                 runs.playhead().frameProperty().get(),
                 along[1] > along[axis] ? 1 : axis);
     }

@@ -43,6 +43,7 @@ final class PictureMaker implements AutoCloseable {
     /// Frames of the shot whose way a streak shows.
     private static final double STREAK_FRAMES = 4;
 
+    private static final String SMOKE = "density";
     private static final int MOST_STREAKS = 800;
     private static final int COARSEST = 6;
     private static final double COARSE_SAMPLES = 0.8;
@@ -170,6 +171,10 @@ final class PictureMaker implements AutoCloseable {
             drawSlice(request, frame, first, own, divisor);
             return;
         }
+        if (!frame.channels().containsKey(SMOKE)) {
+            sayUnkept(request, frame, SMOKE);
+            return;
+        }
         prepare(request, frames, first);
         publish(request, frames, divisor, COARSE_SAMPLES, first, false);
         Workers idle = workers.pictures(own);
@@ -236,17 +241,7 @@ final class PictureMaker implements AutoCloseable {
     private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
         Optional<Slice.Range> range = request.slice.range(frame);
         if (range.isEmpty()) {
-            out.publish(
-                    new Drawn(
-                            request,
-                            null,
-                            0,
-                            0,
-                            List.of(frame),
-                            null,
-                            streaks,
-                            "this frame does not keep the channel " + request.slice.channel(),
-                            true));
+            sayUnkept(request, frame, request.slice.channel());
             return;
         }
         for (int d : new int[] {divisor, 1}) {
@@ -280,6 +275,11 @@ final class PictureMaker implements AutoCloseable {
         }
     }
 
+    private void sayUnkept(Request request, Frame frame, String channel) {
+        String why = "this frame does not keep the channel " + channel;
+        out.publish(new Drawn(request, null, 0, 0, List.of(frame), null, streaks, why, true));
+    }
+
     /// The frame asked for, then those of the other elements that are there.
     private List<Frame> frames(Request request) throws IOException {
         List<Frame> all = new ArrayList<>();
@@ -295,7 +295,7 @@ final class PictureMaker implements AutoCloseable {
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
             Frame frame = frame(other.run(), other.frame(), request.finest == 1);
-            if (frame != null) {
+            if (frame != null && frame.channels().containsKey(SMOKE)) {
                 all.add(frame);
             }
         }

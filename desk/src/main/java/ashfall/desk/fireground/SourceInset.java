@@ -2,12 +2,13 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.Latest;
 import ashfall.desk.kit.Tokens;
+import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.Unit;
-import ashfall.sim.SourceSection;
+import ashfall.sim.VoxelSection;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -25,7 +26,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 
 /// A cut through the chosen source in the corner of the fireground: the voxels that get what it
-/// gives at the moment shown, and the balls of its carriers over them. Found on a thread of its
+/// gives at the moment shown, and the balls of its carriers over them; or through the chosen
+/// obstacle, as the gas sees it. Found on a thread of its
 /// own; what is asked for last counts.
 final class SourceInset extends VBox {
     private static final ExecutorService CUTTING =
@@ -39,12 +41,21 @@ final class SourceInset extends VBox {
 
     /// What is cut, and when.
     ///
-    /// @param path of a source
+    /// @param path of a source or an obstacle
+    /// @param element whose voxels they are
     /// @param frame of the shot
-    private record Wanted(Shot shot, String path, long frame, int axis) {}
+    private record Wanted(Shot shot, String path, String element, long frame, int axis) {
+        String name() {
+            return path.substring(path.lastIndexOf('.') + 1);
+        }
+
+        boolean isObstacle() {
+            return path.startsWith("obstacles.");
+        }
+    }
 
     /// @param words in place of a cut
-    private record Cut(Wanted wanted, Optional<SourceSection> section, String words) {}
+    private record Cut(Wanted wanted, Optional<VoxelSection> section, String words) {}
 
     private final Workers workers;
     private final Label title = new Label();
@@ -77,11 +88,12 @@ final class SourceInset extends VBox {
         return Objects.equals(asked, shown);
     }
 
-    /// Shows a source as it is at a frame.
+    /// Shows a source or an obstacle as it is at a frame.
     ///
+    /// @param element whose voxels they are
     /// @param axis that the cut is across
-    void show(Shot shot, String path, long frame, int axis) {
-        Wanted wanted = new Wanted(shot, path, frame, axis);
+    void show(Shot shot, String path, String element, long frame, int axis) {
+        Wanted wanted = new Wanted(shot, path, element, frame, axis);
         if (wanted.equals(asked)) {
             return;
         }
@@ -93,24 +105,36 @@ final class SourceInset extends VBox {
 
     private void cut() {
         Wanted wanted = waiting.getAndSet(null);
-        String[] steps = wanted.path.split("\\.");
-        String name = steps[3];
         double seconds = wanted.shot.frames().get(Frames.RATE).seconds(wanted.frame);
         try {
-            Optional<SourceSection> section =
-                    SourceSection.of(
-                            wanted.shot,
-                            wanted.shot.element(steps[1]),
-                            name,
-                            Fineness.SKETCH,
-                            seconds,
-                            wanted.axis,
-                            workers.job(new Cancel()));
-            String none = name + " gives nothing in frame " + wanted.frame;
+            Optional<VoxelSection> section = section(wanted, seconds);
+            String none = wanted.name() + " gives nothing in frame " + wanted.frame;
             done.publish(new Cut(wanted, section, section.isPresent() ? "" : none));
         } catch (ShotException e) {
             done.publish(new Cut(wanted, Optional.empty(), e.getMessage()));
         }
+    }
+
+    private Optional<VoxelSection> section(Wanted wanted, double seconds) {
+        Element element = wanted.shot.element(wanted.element);
+        Workers job = workers.job(new Cancel());
+        return wanted.isObstacle()
+                ? VoxelSection.ofObstacle(
+                        wanted.shot,
+                        element,
+                        wanted.name(),
+                        Fineness.SKETCH,
+                        seconds,
+                        wanted.axis,
+                        job)
+                : VoxelSection.of(
+                        wanted.shot,
+                        element,
+                        wanted.name(),
+                        Fineness.SKETCH,
+                        seconds,
+                        wanted.axis,
+                        job);
     }
 
     private void show(Cut cut) {
@@ -125,20 +149,22 @@ final class SourceInset extends VBox {
         cut.section.ifPresent(this::draw);
     }
 
-    /// "burst, frame 14: 212 voxels of 20 cm\nacross z at 0.10 m".
-    private static String words(Wanted wanted, SourceSection section) {
+    /// "burst, frame 14: 212 voxels of 20 cm\nacross z at 0.10 m"; of an obstacle the voxels that
+    /// gas finds closed.
+    private static String words(Wanted wanted, VoxelSection section) {
         return String.format(
                 Locale.ROOT,
-                "%s, frame %d: %,d voxels of %s\nacross %s at %s",
-                wanted.path.substring(wanted.path.lastIndexOf('.') + 1),
+                "%s, frame %d: %,d voxels of %s%s\nacross %s at %s",
+                wanted.name(),
                 wanted.frame,
                 section.given(),
                 Unit.METRE.figure(section.voxel(), 3),
+                wanted.isObstacle() ? " closed" : "",
                 "xyz".charAt(section.axis()),
                 Unit.METRE.figure(section.at(), 3));
     }
 
-    private void draw(SourceSection cut) {
+    private void draw(VoxelSection cut) {
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, WIDE, HIGH);
         // Across x the depth runs to the left, as it is seen from the east; up is up.
@@ -174,7 +200,7 @@ final class SourceInset extends VBox {
     }
 
     /// Where a voxel is drawn, in voxels from the upper left.
-    private static double[] place(SourceSection cut, boolean upIsRow, double column, double row) {
+    private static double[] place(VoxelSection cut, boolean upIsRow, double column, double row) {
         if (cut.axis() == 0) {
             return new double[] {cut.rows() - 1 - row, cut.columns() - 1 - column};
         }

@@ -2,12 +2,15 @@ package ashfall.sim;
 
 import ashfall.gas.CellRange;
 import ashfall.gas.Solids;
+import ashfall.geometry.Body;
 import ashfall.grid.Box;
 import ashfall.grid.GridShape;
 import ashfall.grid.Lattice;
 import ashfall.particles.Carriers;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -15,18 +18,20 @@ import ashfall.work.Workers;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
-/// A cut through what a source gives within a frame: how strongly each voxel of a plane gets it,
-/// found as a simulation finds it, before any gas is run.
+/// A cut through what a source gives within a frame, or through what an obstacle closes to gas: how
+/// much of it each voxel of a plane gets, found as a simulation finds it, before any gas is run.
 ///
 /// @param axis that the plane is across
 /// @param at where the middle of its voxels is on that axis, m
 /// @param voxel m
 /// @param corner lower corner of the first voxel along the two other axes, in the order x, y, z, m
-/// @param shares of the most that a voxel of the plane gets, 0 to 1, row by row
+/// @param shares of the most that a voxel of the plane gets, or how much of its faces is closed: 0
+///     to 1, row by row
 /// @param discs carriers' balls where the plane cuts them: middle and radius, m
-public record SourceSection(
+public record VoxelSection(
         int axis,
         double at,
         double voxel,
@@ -47,7 +52,7 @@ public record SourceSection(
     /// @return empty where it gives nothing then, or where there would be more than four
     ///     million voxels
     /// @throws ashfall.shot.ShotException when the element cannot be simulated
-    public static Optional<SourceSection> of(
+    public static Optional<VoxelSection> of(
             Shot shot,
             Element element,
             String source,
@@ -64,12 +69,13 @@ public record SourceSection(
         return found.flatMap(one -> of(setup, one, seconds, until, axis, workers));
     }
 
-    private static Optional<SourceSection> of(
+    private static Optional<VoxelSection> of(
             Setup setup, SourceSettings source, double from, double to, int axis, Workers workers) {
         Lattice lattice = setup.lattice();
         double middle = middle(source, 0.5 * (from + to), axis, lattice.voxel());
         int plane = (int) Math.floor((middle - lattice.origin(axis)) / lattice.voxel());
-        Box box = box(setup, source, from, to, axis, plane);
+        boolean flat = source.carriers() != null;
+        Box box = box(lattice, room(source, from, to), axis, plane, flat);
         if (box == null) {
             return Optional.empty();
         }
@@ -79,27 +85,86 @@ public record SourceSection(
         }
         SourcePlace place = SourcePlace.find(source, box, setup, solids, from, to, workers);
         double at = lattice.centre(axis, plane);
-        SourceSection section =
-                cut(place, box, lattice, axis, plane, discs(source, 0.5 * (from + to), axis, at));
+        VoxelSection section =
+                cut(
+                        place.weight,
+                        place.range,
+                        box,
+                        lattice,
+                        axis,
+                        plane,
+                        discs(source, 0.5 * (from + to), axis, at));
         return section.given() > 0 ? Optional.of(section) : Optional.empty();
     }
 
-    /// Room for the plane: of a body all of it, since what it gives is shared out over all its
-    /// cells; of carriers the plane alone. Null where there is nothing, or too much.
-    private static Box box(
-            Setup setup, SourceSettings source, double from, double to, int axis, int plane) {
+    /// Cuts an obstacle through its middle: what the gas of an element sees of it.
+    ///
+    /// @param seconds shot time
+    /// @return empty where there would be more than four million voxels
+    /// @throws ashfall.shot.ShotException when the element cannot be simulated
+    public static Optional<VoxelSection> ofObstacle(
+            Shot shot,
+            Element element,
+            String obstacle,
+            Fineness fineness,
+            double seconds,
+            int axis,
+            Workers workers) {
+        Setup setup = Setup.of(shot, element, fineness);
         Lattice lattice = setup.lattice();
-        double[][] room = room(source, from, to);
+        Item item = shot.obstacles().get(obstacle).with(Obstacle.ON, true);
+        Obstacles alone = Obstacles.of(shot.withObstacles(Map.of(obstacle, item)));
+        Body body = alone.bodies().getFirst();
+        double middle = body.at(seconds).centre().get(axis);
+        int plane = (int) Math.floor((middle - lattice.origin(axis)) / lattice.voxel());
+        Box box = box(lattice, corners(body.room(seconds, seconds)), axis, plane, true);
+        if (box == null) {
+            return Optional.empty();
+        }
+        Solids solids = new Solids(box, lattice, setup.sides(), false, workers);
+        solids.place(alone.at(seconds, seconds + setup.rate().seconds(1), 1));
+        float[] closed = new float[box.shape().nx() * box.shape().ny() * box.shape().nz()];
+        int i = 0;
+        for (int z = 0; z < box.shape().nz(); z++) {
+            for (int y = 0; y < box.shape().ny(); y++) {
+                for (int x = 0; x < box.shape().nx(); x++) {
+                    closed[i++] = closed(solids, axis, x, y, z);
+                }
+            }
+        }
+        CellRange all = CellRange.all(box.shape());
+        return Optional.of(cut(closed, all, box, lattice, axis, plane, List.of()));
+    }
+
+    /// How much of a cell's faces in the plane's own directions is closed, in the mean.
+    private static float closed(Solids solids, int axis, int x, int y, int z) {
+        float open = 0;
+        for (int across = 0; across < 3; across++) {
+            if (across != axis) {
+                int dx = across == 0 ? 1 : 0;
+                int dy = across == 1 ? 1 : 0;
+                int dz = across == 2 ? 1 : 0;
+                open += solids.open(across, x, y, z) + solids.open(across, x + dx, y + dy, z + dz);
+            }
+        }
+        return 1 - 0.25f * open;
+    }
+
+    /// Room for a plane through a place; null where there is none, or too much.
+    ///
+    /// @param flat for the plane alone: what a body gives is shared out over all its cells, what
+    ///     carriers give is not
+    private static Box box(Lattice lattice, double[][] room, int axis, int plane, boolean flat) {
         if (room == null) {
             return null;
         }
+        double h = lattice.voxel();
         int[] low = new int[3];
         int[] count = new int[3];
         for (int a = 0; a < 3; a++) {
-            double h = lattice.voxel();
-            boolean flat = a == axis && source.carriers() != null;
-            low[a] = flat ? plane : (int) Math.floor((room[0][a] - lattice.origin(a)) / h) - 2;
-            count[a] = flat ? 1 : (int) Math.ceil((room[1][a] - room[0][a]) / h) + 5;
+            boolean alone = a == axis && flat;
+            low[a] = alone ? plane : (int) Math.floor((room[0][a] - lattice.origin(a)) / h) - 2;
+            count[a] = alone ? 1 : (int) Math.ceil((room[1][a] - room[0][a]) / h) + 5;
         }
         boolean much = (long) count[0] * count[1] * count[2] > MOST;
         return much
@@ -111,7 +176,10 @@ public record SourceSection(
         if (source.carriers() != null) {
             return source.carriers().room(from, to);
         }
-        Vec3[] room = source.body().room(from, to);
+        return corners(source.body().room(from, to));
+    }
+
+    private static double[][] corners(Vec3[] room) {
         double[][] corners = new double[2][3];
         for (int a = 0; a < 3; a++) {
             corners[0][a] = room[0].get(a);
@@ -174,14 +242,14 @@ public record SourceSection(
         return discs;
     }
 
-    private static SourceSection cut(
-            SourcePlace place,
+    private static VoxelSection cut(
+            float[] weight,
+            CellRange range,
             Box box,
             Lattice lattice,
             int axis,
             int plane,
             List<double[]> discs) {
-        CellRange range = place.range;
         int across = axis == 0 ? 1 : 0;
         int up = axis == 2 ? 1 : 2;
         int[] first = {range.x0(), range.y0(), range.z0()};
@@ -197,7 +265,7 @@ public record SourceSection(
         float most = 0;
         for (int row = 0; row < high; row++) {
             for (int column = 0; column < wide; column++) {
-                float w = place.weight[own * step[axis] + column * step[across] + row * step[up]];
+                float w = weight[own * step[axis] + column * step[across] + row * step[up]];
                 if (w > 0) {
                     widen(c, column);
                     widen(r, row);
@@ -213,7 +281,7 @@ public record SourceSection(
             int row = r[0] + i / columns;
             if (column >= 0 && column < wide && row >= 0 && row < high) {
                 int at = own * step[axis] + column * step[across] + row * step[up];
-                shares[i] = place.weight[at] / most;
+                shares[i] = weight[at] / most;
             }
         }
         double h = lattice.voxel();
@@ -221,7 +289,7 @@ public record SourceSection(
             lattice.origin(across) + (box.from(across) + first[across] + c[0]) * h,
             lattice.origin(up) + (box.from(up) + first[up] + r[0]) * h
         };
-        return new SourceSection(
+        return new VoxelSection(
                 axis, lattice.centre(axis, plane), h, corner, columns, rows, shares, discs);
     }
 
@@ -230,7 +298,7 @@ public record SourceSection(
         span[1] = Math.max(span[1], at + 2);
     }
 
-    /// Voxels of the plane that get anything.
+    /// Voxels of the plane that get anything, or are closed in part.
     public int given() {
         int count = 0;
         for (float share : shares) {

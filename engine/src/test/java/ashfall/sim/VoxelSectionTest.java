@@ -4,8 +4,12 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.Fineness;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -15,7 +19,7 @@ import java.util.List;
 import java.util.Optional;
 
 /// The voxels that a source gives to, before any gas is run.
-class SourceSectionTest {
+class VoxelSectionTest {
     private static final double H = 0.1;
 
     private final Workers workers = new Workers(2);
@@ -36,8 +40,8 @@ class SourceSectionTest {
         return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
-    private Optional<SourceSection> section(Shot shot, double seconds, int axis) {
-        return SourceSection.of(
+    private Optional<VoxelSection> section(Shot shot, double seconds, int axis) {
+        return VoxelSection.of(
                 shot, shot.element("bay"), "one", Fineness.SKETCH, seconds, axis, workers);
     }
 
@@ -49,7 +53,7 @@ class SourceSectionTest {
     @Test
     void ball_isADiscOfItsRadius() {
         for (int axis = 0; axis < 3; axis++) {
-            SourceSection cut =
+            VoxelSection cut =
                     section(shot(BALL, "elements.bay.sources.one.uneven=0"), 0, axis).orElseThrow();
             assertEquals(H, cut.voxel());
             assertEquals(axis == 1 ? 3.05 : 0.05, cut.at(), 1e-9);
@@ -88,6 +92,36 @@ class SourceSectionTest {
         assertEquals(0.5 * open, half, 0.06 * open);
     }
 
+    /// What the gas sees of a tube: a ring of closed voxels with an open middle.
+    @Test
+    void tube_isARingWithAnOpenMiddle() {
+        Item tube =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "tube")
+                        .with(Shape.CENTRE, new Vec3(0, 3, 0))
+                        .with(Shape.RADIUS, 1)
+                        .with(Shape.THICKNESS, 0.4)
+                        .with(Shape.SIZE, new Vec3(2, 2, 2));
+        Shot shot = shot(BALL).withObstacle("tube", tube);
+        VoxelSection cut =
+                VoxelSection.ofObstacle(
+                                shot, shot.element("bay"), "tube", Fineness.SKETCH, 0, 1, workers)
+                        .orElseThrow();
+        double sum = 0;
+        double innermost = 9;
+        for (int i = 0; i < cut.shares().length; i++) {
+            sum += cut.shares()[i] * H * H;
+            if (cut.shares()[i] > 0.99) {
+                double x = cut.corner()[0] + (i % cut.columns() + 0.5) * H;
+                double z = cut.corner()[1] + (i / cut.columns() + 0.5) * H;
+                innermost = Math.min(innermost, Math.hypot(x, z));
+            }
+        }
+        double ring = Math.PI * (1 - 0.6 * 0.6);
+        assertEquals(ring, sum, 0.08 * ring);
+        assertEquals(0.65, innermost, 0.1);
+    }
+
     /// Carriers' balls, cut where they are in the middle of the frame, lie where voxels get
     /// something; nothing outside them and their ways does.
     @Test
@@ -99,7 +133,7 @@ class SourceSectionTest {
                 "speed": {"start": 2}, "carrier": {"radius": 0.25}\
                 """;
         assertTrue(section(shot(burst), 2, 2).isEmpty(), "all have ended");
-        SourceSection cut = section(shot(burst), 0.25, 2).orElseThrow();
+        VoxelSection cut = section(shot(burst), 0.25, 2).orElseThrow();
         // 40 balls of a quarter metre on a ball of 0.9 m: a seventh of them or more is cut.
         assertTrue(cut.discs().size() >= 6, cut.discs().size() + " are cut");
         double covered = 0;
