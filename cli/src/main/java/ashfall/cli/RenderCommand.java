@@ -127,8 +127,12 @@ final class RenderCommand implements Callable<Integer> {
                     seen.add(element.at(frame, Marcher.CHANNELS));
                 }
                 Marcher marcher = new Marcher(seen, shot, workers);
-                Picture picture =
-                        marcher.draw(View.of(shot.camera()), pixels.width(), pixels.height());
+                View view = View.of(shot.camera());
+                Picture picture = marcher.draw(view, pixels.width(), pixels.height());
+                for (ShownFrames element : elements) {
+                    double seconds = seen.getFirst().seconds();
+                    marcher.addSpecks(picture, view, element.specks(shot, seconds));
+                }
                 String name = shown.fileName(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));
                 double seconds = (System.nanoTime() - started) * 1e-9;

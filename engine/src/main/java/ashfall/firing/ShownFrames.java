@@ -9,6 +9,8 @@ import ashfall.shot.Item;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Vec3;
+import ashfall.sim.CarrierFlights;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Workers;
 
@@ -61,6 +63,14 @@ public final class ShownFrames {
     /// Name of a shown frame's file of volumes.
     public String fileName(long shown) {
         return record.fileName(shown);
+    }
+
+    /// Carriers of the firing's element that a shot shows in pictures at a time, m; none where the
+    /// shot has no such element.
+    public List<Vec3> specks(Shot shot, double seconds) {
+        return shot.elements().containsKey(record.element())
+                ? CarrierFlights.shown(shot, record.element(), seconds)
+                : List.of();
     }
 
     /// Frames shown in a second.

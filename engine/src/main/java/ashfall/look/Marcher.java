@@ -24,6 +24,8 @@ public final class Marcher {
 
     private static final float OPAQUE = 0.004f;
 
+    private static final float SPECK_KELVIN = 1500;
+
     /// Optical depth of a step that hides nothing.
     private static final float THIN = 1e-6f;
 
@@ -172,6 +174,44 @@ public final class Marcher {
                 (row, worker) ->
                         new Ray(view, samples, width, height, rgb, emitted, opacity).row(row));
         return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
+    }
+
+    /// Adds specks that glow at 1,500 K, each as small as a pixel, to a picture that was drawn:
+    /// dimmed by the smoke before them, hidden by obstacles.
+    ///
+    /// @param places in the world, m
+    public void addSpecks(Picture picture, View view, List<Vec3> places) {
+        float[] light = new float[3];
+        Blackbody.add(SPECK_KELVIN, 1, light);
+        for (Vec3 place : places) {
+            double[] at = view.project(place, picture.width(), picture.height());
+            int column = (int) Math.floor(at[0]);
+            int row = (int) Math.floor(at[1]);
+            boolean inside =
+                    column >= 0 && column < picture.width() && row >= 0 && row < picture.height();
+            if (at[2] <= 0 || !inside) {
+                continue;
+            }
+            Vec3 way = view.eye().minus(place);
+            double far = way.length();
+            Vec3 d = way.times(1 / far);
+            if (bodies.hit(place, d, far) < Double.POSITIVE_INFINITY) {
+                continue;
+            }
+            double clear =
+                    volumes.transmittance(
+                            shading,
+                            (float) (place.x() - volumes.corner[0]),
+                            (float) (place.y() - volumes.corner[1]),
+                            (float) (place.z() - volumes.corner[2]),
+                            d,
+                            far,
+                            0.5);
+            int pixel = 3 * (row * picture.width() + column);
+            for (int k = 0; k < 3; k++) {
+                picture.rgb()[pixel + k] += (float) clear * light[k];
+            }
+        }
     }
 
     /// One worker's rays.

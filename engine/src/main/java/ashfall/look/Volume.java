@@ -202,12 +202,22 @@ final class Volume {
         return v == 0 ? Double.POSITIVE_INFINITY : ((v > 0 ? low + edge : low) - at) / v;
     }
 
-    /// Optical depth from a place (m from the corner) along a direction to the outside; what is
-    /// past any light is not counted.
+    /// Optical depth from a place (m from the corner) along a direction; what is past any light is
+    /// not counted.
     ///
+    /// @param end how far, m; to the outside where that is nearer
     /// @param span room for two numbers
-    double depth(Shading shading, float x, float y, float z, Vec3 d, double step, double[] span) {
+    double depth(
+            Shading shading,
+            float x,
+            float y,
+            float z,
+            Vec3 d,
+            double end,
+            double step,
+            double[] span) {
         clip(x, y, z, d, 0, span);
+        span[1] = Math.min(span[1], end);
         float perVoxel = (float) (1 / voxel);
         double depth = 0;
         for (double s = (Math.floor(span[0] / step) + 0.5) * step;

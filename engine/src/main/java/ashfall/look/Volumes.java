@@ -76,13 +76,22 @@ final class Volumes {
     ///
     /// @param voxels length of a step, in voxels of each volume
     double transmittance(Shading shading, float x, float y, float z, Vec3 d, double voxels) {
+        return transmittance(shading, x, y, z, d, Double.POSITIVE_INFINITY, voxels);
+    }
+
+    /// Transmittance from a place along a direction.
+    ///
+    /// @param end how far, m
+    /// @param voxels length of a step, in voxels of each volume
+    double transmittance(
+            Shading shading, float x, float y, float z, Vec3 d, double end, double voxels) {
         double depth = 0;
         double[] span = new double[2];
         for (int i = 0; i < all.length && depth < Volume.DARK; i++) {
             Volume volume = all[i];
             float[] o = offsets[i];
             double step = voxels * volume.voxel;
-            depth += volume.depth(shading, x - o[0], y - o[1], z - o[2], d, step, span);
+            depth += volume.depth(shading, x - o[0], y - o[1], z - o[2], d, end, step, span);
         }
         return Math.exp(-depth);
     }

@@ -1,6 +1,7 @@
 package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
+import static ashfall.shot.Affects.PICTURE;
 
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Switch;
@@ -209,6 +210,14 @@ public final class Carrier {
                     1_000_000,
                     1);
 
+    public static final Switch SHOWN =
+            new Switch(
+                    Words.of("carrier.shown", "In the picture", PICTURE)
+                            .does(
+                                    "Whether rendered pictures show carriers too, as specks that"
+                                            + " glow; the gas knows nothing of it."),
+                    false);
+
     /// In the order in which an artist sets them.
     static final Param<?>[] ALL = {
         COUNT,
@@ -237,7 +246,8 @@ public final class Carrier {
         SIZE_END,
         STRENGTH_SPREAD,
         STRENGTH_END,
-        SEED
+        SEED,
+        SHOWN
     };
 
     /// Does a parameter say anything of carriers that are as an item has them?

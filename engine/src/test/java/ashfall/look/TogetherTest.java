@@ -161,6 +161,37 @@ class TogetherTest {
         assertEquals(otherSide, picture(fire, west).rgb()[3 * MIDDLE], 1e-3 * otherSide);
     }
 
+    /// Specks: bright in the open, dimmed by e^(−τ) behind smoke, gone behind stone.
+    @Test
+    void specks_areDimmedBySmokeAndHiddenByStone() {
+        double open = speck(1);
+        assertTrue(open > 100, "cd/m² " + open);
+        double behind = speck(-2);
+        assertEquals(Math.exp(-depth(8, 2e-4)), behind / open, 0.02);
+        site =
+                site.withObstacle(
+                        "stone",
+                        Item.of(Obstacle.KIND)
+                                .with(Shape.SHAPE, "box")
+                                .with(Shape.CENTRE, new Vec3(0, 1.6, 3))
+                                .with(Shape.SIZE, new Vec3(4, 4, 0.5)));
+        assertEquals(0, speck(1));
+    }
+
+    /// What a speck in the middle adds to the picture of cold smoke, cd/m².
+    ///
+    /// @param z m; the smoke stands from 0 to 0.4
+    private double speck(double z) {
+        String[] dark = {"camera.position=0,1.6,30", "camera.target=0,1.6,0", "camera.lens=400"};
+        Shot shot = ShotFile.with(site, List.of(dark));
+        View view = View.of(shot.camera());
+        Marcher marcher = new Marcher(List.of(wall(8, 0, 2e-4f, 300)), shot, workers);
+        Picture picture = marcher.draw(view, 16, 16);
+        double before = picture.rgb()[3 * MIDDLE];
+        marcher.addSpecks(picture, view, List.of(new Vec3(0.001, 1.599, z)));
+        return picture.rgb()[3 * MIDDLE] - before;
+    }
+
     /// An element that has nothing in it yet changes no pixel.
     @Test
     void emptyElement_changesNothing() {
