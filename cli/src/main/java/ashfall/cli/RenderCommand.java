@@ -130,8 +130,7 @@ final class RenderCommand implements Callable<Integer> {
                 View view = View.of(shot.camera());
                 Picture picture = marcher.draw(view, pixels.width(), pixels.height());
                 for (ShownFrames element : elements) {
-                    double seconds = seen.getFirst().seconds();
-                    marcher.addSpecks(picture, view, element.specks(shot, seconds));
+                    marcher.addSpecks(picture, view, element.specks(shot, frame));
                 }
                 String name = shown.fileName(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));

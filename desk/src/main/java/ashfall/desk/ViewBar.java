@@ -132,7 +132,7 @@ final class ViewBar extends HBox {
         if (sketch != null) {
             shown.getItems().add(item(sketch));
         }
-        runs.firings().forEach(run -> shown.getItems().add(item(run)));
+        runs.firings().all().forEach(run -> shown.getItems().add(item(run)));
         if (shown.getItems().isEmpty()) {
             shown.getItems().add(new MenuItem("nothing has been run yet"));
         }
@@ -140,7 +140,8 @@ final class ViewBar extends HBox {
 
     private MenuItem item(Run run) {
         String frames = run.log().size() == 1 ? "1 frame" : run.log().size() + " frames";
-        MenuItem item = new MenuItem(run.title() + ", " + run.fineness() + ", " + frames);
+        String of = run.shot().elements().size() > 1 ? " of " + run.element() : "";
+        MenuItem item = new MenuItem(run.title() + of + ", " + run.fineness() + ", " + frames);
         item.setId("show-" + run.title().replace(' ', '-'));
         item.setOnAction(e -> runs.show(run));
         return item;

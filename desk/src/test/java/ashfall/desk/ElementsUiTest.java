@@ -119,6 +119,12 @@ class ElementsUiTest extends DeskTest {
         assertSame(again, window.runs().shown());
         assertSame(own, other());
         until("it is said", () -> text(robot, "readout-frame").endsWith("with fireball: sketch"));
+
+        // Showing a run of the other brings its element back into view.
+        robot.interact(() -> window.runs().show(own));
+        assertEquals("fireball", window.runs().elementProperty().get());
+        assertSame(own, window.runs().shown());
+        assertSame(again, other());
     }
 
     @Test

@@ -29,7 +29,7 @@ import java.util.Map;
 class FiringUiTest extends DeskTest {
 
     private Run firing() {
-        return window.runs().firingProperty().get();
+        return window.runs().firings().newestProperty().get();
     }
 
     private void arm(FxRobot robot) {
@@ -88,7 +88,7 @@ class FiringUiTest extends DeskTest {
         robot.clickOn("#fire");
         until("done", () -> firing().stateProperty().get() == Run.State.DONE);
         assertEquals(kept + 2, firing().log().size());
-        assertEquals(1, window.runs().firings().size());
+        assertEquals(1, window.runs().firings().all().size());
     }
 
     @Test

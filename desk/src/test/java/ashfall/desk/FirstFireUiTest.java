@@ -126,8 +126,13 @@ class FirstFireUiTest extends DeskTest {
         until(
                 "the firing is done",
                 () ->
-                        window.runs().firingProperty().get() != null
-                                && window.runs().firingProperty().get().stateProperty().get()
+                        window.runs().firings().newestProperty().get() != null
+                                && window.runs()
+                                                .firings()
+                                                .newestProperty()
+                                                .get()
+                                                .stateProperty()
+                                                .get()
                                         == Run.State.DONE);
         assertTrue(window.runs().shown().isFiring());
         follow(robot, lines.get(9));

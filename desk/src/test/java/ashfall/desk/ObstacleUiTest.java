@@ -55,7 +55,10 @@ class ObstacleUiTest extends DeskTest {
                 "what the gas sees of it is counted",
                 () ->
                         text(robot, "source-voxels-words")
-                                .matches("(?s)obstacle, frame .* voxels of 60 cm closed\n.*"));
+                                .matches(
+                                        "(?s)obstacle, frame .* voxels of 60 cm closed, .* in"
+                                                + " part\n"
+                                                + ".*"));
         robot.type(KeyCode.X);
         robot.type(KeyCode.F2);
         robot.write("wall").type(KeyCode.ENTER);

@@ -141,10 +141,6 @@ public final class Continuity {
         findings.add(new Finding(path + below, sentence));
     }
 
-    private void addOfSite(String at, String sentence) {
-        findings.add(new Finding(at, sentence));
-    }
-
     private void checkPlace(String name, Item source) {
         String below = ".sources." + name;
         Vec3 from = element.bounds().get(Bounds.FROM);
@@ -201,17 +197,20 @@ public final class Continuity {
     }
 
     private void checkObstacle(String name, Body body) {
+        String at = "obstacles." + name;
         double thick = 2 * body.depth();
         if (thick < 2 * voxel) {
-            addOfSite(
-                    "obstacles." + name,
-                    String.format(
-                            "the obstacle '%s' is %s thin, less than two voxels of %s, so gas may"
-                                    + " get through; use voxels of %s or make it thicker",
-                            name,
-                            Unit.METRE.figure(thick, 3),
-                            Unit.METRE.figure(voxel, 3),
-                            Unit.METRE.figure(thick / 2, 2)));
+            findings.add(
+                    new Finding(
+                            at,
+                            String.format(
+                                    "the obstacle '%s' is %s thin, less than two voxels of %s, so"
+                                            + " gas may get through; use voxels of %s or make it"
+                                            + " thicker",
+                                    name,
+                                    Unit.METRE.figure(thick, 3),
+                                    Unit.METRE.figure(voxel, 3),
+                                    Unit.METRE.figure(thick / 2, 2))));
         }
         double frame = shot.frames().get(Frames.RATE).seconds(1);
         Body.Peak peak = body.peak(Stakes.lastSecond(shot), frame);
@@ -219,22 +218,23 @@ public final class Continuity {
         double steps = Math.min(Obstacles.MOST_STEPS, allowed);
         double hop = peak.speed() * frame / voxel / steps;
         if (hop > 1.01) {
-            addOfSite(
-                    "obstacles." + name,
-                    String.format(
-                            Locale.ROOT,
-                            "the obstacle '%s' moves at %s at %.2f s, %.1f voxels of %s in a step,"
-                                    + " since a frame has %.0f steps at most, so it passes gas by;"
-                                    + " move it more slowly%s",
-                            name,
-                            Unit.METRE_PER_SECOND.figure(peak.speed(), 3),
-                            peak.seconds(),
-                            hop,
-                            Unit.METRE.figure(voxel, 3),
-                            steps,
-                            hop * steps <= Obstacles.MOST_STEPS
-                                    ? " or allow " + (int) Math.ceil(hop * steps) + " steps"
-                                    : " or use larger voxels"));
+            findings.add(
+                    new Finding(
+                            at,
+                            String.format(
+                                    Locale.ROOT,
+                                    "the obstacle '%s' moves at %s at %.2f s, %.1f voxels of %s in"
+                                            + " a step, since a frame has %.0f steps at most, so it"
+                                            + " passes gas by; move it more slowly%s",
+                                    name,
+                                    Unit.METRE_PER_SECOND.figure(peak.speed(), 3),
+                                    peak.seconds(),
+                                    hop,
+                                    Unit.METRE.figure(voxel, 3),
+                                    steps,
+                                    hop * steps <= Obstacles.MOST_STEPS
+                                            ? " or allow " + (int) Math.ceil(hop * steps) + " steps"
+                                            : " or use larger voxels")));
         }
     }
 

@@ -2,6 +2,8 @@ package ashfall.firing;
 
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
+import ashfall.shot.Carrier;
+import ashfall.shot.Element;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -9,6 +11,7 @@ import ashfall.shot.Item;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
+import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 import ashfall.sim.CarrierFlights;
 import ashfall.vdb.VdbWriter;
@@ -65,12 +68,31 @@ public final class ShownFrames {
         return record.fileName(shown);
     }
 
-    /// Carriers of the firing's element that a shot shows in pictures at a time, m; none where the
-    /// shot has no such element.
-    public List<Vec3> specks(Shot shot, double seconds) {
-        return shot.elements().containsKey(record.element())
-                ? CarrierFlights.shown(shot, record.element(), seconds)
-                : List.of();
+    /// Where the carriers of the firing are in a shown frame, m: as they were fired, of the sources
+    /// of which a shot wants them in pictures.
+    public List<Vec3> specks(Shot shot, long shown) {
+        double seconds = fired.frames().get(Frames.RATE).seconds(1) * playback.stored(shown);
+        Element element = fired.element(record.element());
+        Element asked = shot.elements().get(record.element());
+        List<Vec3> places = new ArrayList<>();
+        element.sources()
+                .forEach(
+                        (name, source) -> {
+                            Item now = asked == null ? null : asked.sources().get(name);
+                            if (isThrown(source)
+                                    && now != null
+                                    && isThrown(now)
+                                    && now.get(Carrier.SHOWN)) {
+                                CarrierFlights.of(fired, element, source)
+                                        .forEachLiving(
+                                                seconds, s -> places.add(new Vec3(s.x, s.y, s.z)));
+                            }
+                        });
+        return places;
+    }
+
+    private static boolean isThrown(Item source) {
+        return source.kind().equals(Source.CARRIERS) && source.get(Source.ON);
     }
 
     /// Frames shown in a second.

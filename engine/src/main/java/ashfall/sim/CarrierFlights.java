@@ -11,11 +11,8 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
-import ashfall.shot.Source;
-import ashfall.shot.Vec3;
 
 import java.lang.ref.SoftReference;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -63,26 +60,6 @@ public final class CarrierFlights {
             }
             return carriers;
         }
-    }
-
-    /// Where carriers are at a time that are to be seen in pictures, m.
-    ///
-    /// @param elementName whose sources
-    /// @throws ashfall.shot.ShotException when there are too many
-    public static List<Vec3> shown(Shot shot, String elementName, double seconds) {
-        Element element = shot.element(elementName);
-        List<Vec3> places = new ArrayList<>();
-        for (Item source : element.sources().values()) {
-            boolean asked =
-                    source.kind().equals(Source.CARRIERS)
-                            && source.get(Source.ON)
-                            && source.get(Carrier.SHOWN);
-            if (asked) {
-                of(shot, element, source)
-                        .forEachLiving(seconds, s -> places.add(new Vec3(s.x, s.y, s.z)));
-            }
-        }
-        return places;
     }
 
     private static Carriers fly(Shot shot, Element element, Item source) {

@@ -12,12 +12,14 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -42,98 +44,82 @@ public record VoxelSection(
         List<double[]> discs) {
 
     /// Voxels that are looked at, at most.
-    private static final long MOST = 4_000_000;
+    private static final long MOST = 1_000_000;
 
     private static final int MOST_DISCS = 400;
 
-    /// Cuts a source that is on, through its middle, or where most carriers' balls are cut.
+    /// Cuts a source that is on, through its middle, or where most carriers' balls are cut; or an
+    /// obstacle through its middle, whether it is on or not.
     ///
+    /// @param path of a source of the element, or of an obstacle
     /// @param seconds shot time at which the frame begins
-    /// @return empty where it gives nothing then, or where there would be more than four
+    /// @return empty where a source gives nothing then
+    /// @throws ShotException when the element cannot be simulated, or there would be more than a
     ///     million voxels
-    /// @throws ashfall.shot.ShotException when the element cannot be simulated
     public static Optional<VoxelSection> of(
             Shot shot,
             Element element,
-            String source,
+            String path,
             Fineness fineness,
             double seconds,
             int axis,
             Workers workers) {
         Setup setup = Setup.of(shot, element, fineness);
+        String name = path.substring(path.lastIndexOf('.') + 1);
         double until = seconds + setup.rate().seconds(1);
-        Optional<SourceSettings> found =
-                setup.sources().stream()
-                        .filter(one -> one.name().equals(source) && one.isActive(seconds, until))
-                        .findFirst();
-        return found.flatMap(one -> of(setup, one, seconds, until, axis, workers));
+        if (path.startsWith("obstacles.")) {
+            Item item = shot.obstacles().get(name).with(Obstacle.ON, true);
+            Obstacles alone = Obstacles.of(shot.withObstacles(Map.of(name, item)));
+            return Optional.of(ofObstacle(setup, alone, seconds, until, axis, workers));
+        }
+        return setup.sources().stream()
+                .filter(one -> one.name().equals(name) && one.isActive(seconds, until))
+                .findFirst()
+                .map(one -> ofSource(setup, one, seconds, until, axis, workers))
+                .filter(section -> section.given() > 0);
     }
 
-    private static Optional<VoxelSection> of(
+    private static VoxelSection ofSource(
             Setup setup, SourceSettings source, double from, double to, int axis, Workers workers) {
         Lattice lattice = setup.lattice();
         double middle = middle(source, 0.5 * (from + to), axis, lattice.voxel());
         int plane = (int) Math.floor((middle - lattice.origin(axis)) / lattice.voxel());
-        boolean flat = source.carriers() != null;
-        Box box = box(lattice, room(source, from, to), axis, plane, flat);
-        if (box == null) {
-            return Optional.empty();
-        }
+        Box box = box(lattice, room(source, from, to), axis, plane);
         Solids solids = new Solids(box, lattice, setup.sides(), false, workers);
         if (!setup.obstacles().isEmpty()) {
             solids.place(setup.obstacles().at(from, to, 1));
         }
         SourcePlace place = SourcePlace.find(source, box, setup, solids, from, to, workers);
         double at = lattice.centre(axis, plane);
-        VoxelSection section =
-                cut(
-                        place.weight,
-                        place.range,
-                        box,
-                        lattice,
-                        axis,
-                        plane,
-                        discs(source, 0.5 * (from + to), axis, at));
-        return section.given() > 0 ? Optional.of(section) : Optional.empty();
+        List<double[]> discs = discs(source, 0.5 * (from + to), axis, at);
+        float most = 0;
+        for (float weight : place.weight) {
+            most = Math.max(most, weight);
+        }
+        return cut(place.weight, most, place.range, box, lattice, axis, discs);
     }
 
-    /// Cuts an obstacle through its middle: what the gas of an element sees of it.
-    ///
-    /// @param seconds shot time
-    /// @return empty where there would be more than four million voxels
-    /// @throws ashfall.shot.ShotException when the element cannot be simulated
-    public static Optional<VoxelSection> ofObstacle(
-            Shot shot,
-            Element element,
-            String obstacle,
-            Fineness fineness,
-            double seconds,
-            int axis,
-            Workers workers) {
-        Setup setup = Setup.of(shot, element, fineness);
+    private static VoxelSection ofObstacle(
+            Setup setup, Obstacles alone, double from, double to, int axis, Workers workers) {
         Lattice lattice = setup.lattice();
-        Item item = shot.obstacles().get(obstacle).with(Obstacle.ON, true);
-        Obstacles alone = Obstacles.of(shot.withObstacles(Map.of(obstacle, item)));
         Body body = alone.bodies().getFirst();
-        double middle = body.at(seconds).centre().get(axis);
+        double middle = body.at(from).centre().get(axis);
         int plane = (int) Math.floor((middle - lattice.origin(axis)) / lattice.voxel());
-        Box box = box(lattice, corners(body.room(seconds, seconds)), axis, plane, true);
-        if (box == null) {
-            return Optional.empty();
-        }
+        Box box = box(lattice, corners(body.room(from, from)), axis, plane);
         Solids solids = new Solids(box, lattice, setup.sides(), false, workers);
-        solids.place(alone.at(seconds, seconds + setup.rate().seconds(1), 1));
-        float[] closed = new float[box.shape().nx() * box.shape().ny() * box.shape().nz()];
+        // By the plain step's end; where it is going does not matter to what is closed.
+        solids.place(alone.at(from - (to - from), from, 1));
+        GridShape shape = box.shape();
+        float[] closed = new float[shape.nx() * shape.ny() * shape.nz()];
         int i = 0;
-        for (int z = 0; z < box.shape().nz(); z++) {
-            for (int y = 0; y < box.shape().ny(); y++) {
-                for (int x = 0; x < box.shape().nx(); x++) {
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int y = 0; y < shape.ny(); y++) {
+                for (int x = 0; x < shape.nx(); x++) {
                     closed[i++] = closed(solids, axis, x, y, z);
                 }
             }
         }
-        CellRange all = CellRange.all(box.shape());
-        return Optional.of(cut(closed, all, box, lattice, axis, plane, List.of()));
+        return cut(closed, 1, CellRange.all(shape), box, lattice, axis, List.of());
     }
 
     /// How much of a cell's faces in the plane's own directions is closed, in the mean.
@@ -150,26 +136,23 @@ public record VoxelSection(
         return 1 - 0.25f * open;
     }
 
-    /// Room for a plane through a place; null where there is none, or too much.
-    ///
-    /// @param flat for the plane alone: what a body gives is shared out over all its cells, what
-    ///     carriers give is not
-    private static Box box(Lattice lattice, double[][] room, int axis, int plane, boolean flat) {
-        if (room == null) {
-            return null;
-        }
+    /// Room for a plane through a place.
+    private static Box box(Lattice lattice, double[][] room, int axis, int plane) {
         double h = lattice.voxel();
         int[] low = new int[3];
         int[] count = new int[3];
         for (int a = 0; a < 3; a++) {
-            boolean alone = a == axis && flat;
-            low[a] = alone ? plane : (int) Math.floor((room[0][a] - lattice.origin(a)) / h) - 2;
-            count[a] = alone ? 1 : (int) Math.ceil((room[1][a] - room[0][a]) / h) + 5;
+            boolean across = a == axis;
+            low[a] = across ? plane : (int) Math.floor((room[0][a] - lattice.origin(a)) / h) - 2;
+            count[a] = across ? 1 : (int) Math.ceil((room[1][a] - room[0][a]) / h) + 5;
         }
-        boolean much = (long) count[0] * count[1] * count[2] > MOST;
-        return much
-                ? null
-                : new Box(low[0], low[1], low[2], new GridShape(count[0], count[1], count[2]));
+        long all = (long) count[0] * count[1] * count[2];
+        if (all > MOST) {
+            throw new ShotException(
+                    String.format(
+                            Locale.ROOT, "a cut of %,d voxels is more than can be shown", all));
+        }
+        return new Box(low[0], low[1], low[2], new GridShape(count[0], count[1], count[2]));
     }
 
     private static double[][] room(SourceSettings source, double from, double to) {
@@ -242,35 +225,30 @@ public record VoxelSection(
         return discs;
     }
 
+    /// @param cells values of the cells of a range, one cell deep across the axis
+    /// @param most that stands for a share of 1
     private static VoxelSection cut(
-            float[] weight,
+            float[] cells,
+            float most,
             CellRange range,
             Box box,
             Lattice lattice,
             int axis,
-            int plane,
             List<double[]> discs) {
         int across = axis == 0 ? 1 : 0;
         int up = axis == 2 ? 1 : 2;
         int[] first = {range.x0(), range.y0(), range.z0()};
         int[] end = {range.x1(), range.y1(), range.z1()};
-        int own = plane - box.from(axis) - first[axis];
-        boolean met = own >= 0 && own < end[axis] - first[axis];
-        int wide = met ? end[across] - first[across] : 0;
-        int high = met ? end[up] - first[up] : 0;
-        int[] step = {1, range.width(), range.width() * range.height()};
+        // One cell deep, the cells of a range are the plane's, row by row.
+        int wide = end[across] - first[across];
+        int high = range.isEmpty() ? 0 : end[up] - first[up];
         // From and to of what gets anything, with a voxel around it.
         int[] c = {wide, 0};
         int[] r = {high, 0};
-        float most = 0;
-        for (int row = 0; row < high; row++) {
-            for (int column = 0; column < wide; column++) {
-                float w = weight[own * step[axis] + column * step[across] + row * step[up]];
-                if (w > 0) {
-                    widen(c, column);
-                    widen(r, row);
-                    most = Math.max(most, w);
-                }
+        for (int i = 0; i < wide * high; i++) {
+            if (cells[i] > 0) {
+                widen(c, i % wide);
+                widen(r, i / wide);
             }
         }
         int columns = Math.max(0, c[1] - c[0]);
@@ -280,8 +258,7 @@ public record VoxelSection(
             int column = c[0] + i % columns;
             int row = r[0] + i / columns;
             if (column >= 0 && column < wide && row >= 0 && row < high) {
-                int at = own * step[axis] + column * step[across] + row * step[up];
-                shares[i] = weight[at] / most;
+                shares[i] = cells[row * wide + column] / most;
             }
         }
         double h = lattice.voxel();
@@ -289,8 +266,8 @@ public record VoxelSection(
             lattice.origin(across) + (box.from(across) + first[across] + c[0]) * h,
             lattice.origin(up) + (box.from(up) + first[up] + r[0]) * h
         };
-        return new VoxelSection(
-                axis, lattice.centre(axis, plane), h, corner, columns, rows, shares, discs);
+        double at = lattice.centre(axis, box.from(axis));
+        return new VoxelSection(axis, at, h, corner, columns, rows, shares, discs);
     }
 
     private static void widen(int[] span, int at) {
@@ -300,9 +277,18 @@ public record VoxelSection(
 
     /// Voxels of the plane that get anything, or are closed in part.
     public int given() {
+        return count(0);
+    }
+
+    /// Voxels of the plane that are closed on all sides.
+    public int closed() {
+        return count(0.999f);
+    }
+
+    private int count(float above) {
         int count = 0;
         for (float share : shares) {
-            count += share > 0 ? 1 : 0;
+            count += share > above ? 1 : 0;
         }
         return count;
     }

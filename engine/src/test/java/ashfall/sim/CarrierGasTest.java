@@ -49,19 +49,6 @@ class CarrierGasTest {
         return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
-    /// No picture shows them, unless that is asked for.
-    @Test
-    void carriers_areInThePictureOnlyWhereAsked() {
-        assertEquals(List.of(), CarrierFlights.shown(shot(), "bay", 0.12));
-        Shot asked = shot(BURST + "carrier.shown=true");
-        Item source = asked.element("bay").sources().get("burst");
-        int living = CarrierFlights.of(asked, asked.element("bay"), source).livingAt(0.12);
-        assertTrue(living > 50);
-        assertEquals(living, CarrierFlights.shown(asked, "bay", 0.12).size());
-        Shot off = shot(BURST + "carrier.shown=true", BURST + "on=false");
-        assertEquals(List.of(), CarrierFlights.shown(off, "bay", 0.12));
-    }
-
     private static Setup setup(Shot shot) {
         return Setup.of(shot, shot.element("bay"), Fineness.SKETCH);
     }

@@ -1,6 +1,7 @@
 package ashfall.sim;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.Fineness;
@@ -8,6 +9,7 @@ import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -42,7 +44,13 @@ class VoxelSectionTest {
 
     private Optional<VoxelSection> section(Shot shot, double seconds, int axis) {
         return VoxelSection.of(
-                shot, shot.element("bay"), "one", Fineness.SKETCH, seconds, axis, workers);
+                shot,
+                shot.element("bay"),
+                "elements.bay.sources.one",
+                Fineness.SKETCH,
+                seconds,
+                axis,
+                workers);
     }
 
     private static final String BALL =
@@ -103,10 +111,7 @@ class VoxelSectionTest {
                         .with(Shape.THICKNESS, 0.4)
                         .with(Shape.SIZE, new Vec3(2, 2, 2));
         Shot shot = shot(BALL).withObstacle("tube", tube);
-        VoxelSection cut =
-                VoxelSection.ofObstacle(
-                                shot, shot.element("bay"), "tube", Fineness.SKETCH, 0, 1, workers)
-                        .orElseThrow();
+        VoxelSection cut = obstacle(shot, "obstacles.tube");
         double sum = 0;
         double innermost = 9;
         for (int i = 0; i < cut.shares().length; i++) {
@@ -120,6 +125,32 @@ class VoxelSectionTest {
         double ring = Math.PI * (1 - 0.6 * 0.6);
         assertEquals(ring, sum, 0.08 * ring);
         assertEquals(0.65, innermost, 0.1);
+    }
+
+    /// A board thinner than a voxel is nowhere closed, and not shown as if it were.
+    @Test
+    void thinBoard_isClosedInPart() {
+        Item board =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "box")
+                        .with(Shape.CENTRE, new Vec3(0.05, 3, 0))
+                        .with(Shape.SIZE, new Vec3(0.04, 2, 2));
+        Shot shot = shot(BALL).withObstacle("board", board);
+        VoxelSection cut = obstacle(shot, "obstacles.board");
+        assertEquals(0, cut.closed());
+        for (float share : cut.shares()) {
+            assertTrue(share < 0.7, "closed by " + share);
+        }
+        // Too large a cut is refused by a sentence, not said to be nothing.
+        Item wall = board.with(Shape.SIZE, new Vec3(300, 300, 300));
+        Shot huge = shot(BALL).withObstacle("wall", wall);
+        ShotException e = assertThrows(ShotException.class, () -> obstacle(huge, "obstacles.wall"));
+        assertTrue(e.getMessage().contains("more than can be shown"), e.getMessage());
+    }
+
+    private VoxelSection obstacle(Shot shot, String path) {
+        return VoxelSection.of(shot, shot.element("bay"), path, Fineness.SKETCH, 0, 1, workers)
+                .orElseThrow();
     }
 
     /// Carriers' balls, cut where they are in the middle of the frame, lie where voxels get

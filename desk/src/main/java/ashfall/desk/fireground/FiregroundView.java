@@ -3,7 +3,6 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.kit.Soon;
-import ashfall.desk.run.Playhead;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
@@ -11,7 +10,6 @@ import ashfall.look.Probe;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.particles.Carriers;
-import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shape;
@@ -34,7 +32,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 import java.nio.IntBuffer;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,6 +53,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final Handles handles;
     private final Flights flights = new Flights(this::fly);
     private final ReadOnlyBooleanWrapper hasCarriers = new ReadOnlyBooleanWrapper();
+    private final Moments moments;
     private final Readouts readouts;
     private final Legend legend = new Legend();
     private final SourceInset voxels;
@@ -90,6 +88,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.model = model;
         this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
         this.handles = new Handles(document, model::view);
+        this.moments = new Moments(document, runs);
         this.readouts = new Readouts(document, runs);
         this.voxels = new SourceInset(workers);
         this.turning = new Turning(model, this, this::ask);
@@ -248,8 +247,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         boolean same =
                 asked != null
                         && Objects.equals(asked.run(), runs.shown())
-                        && asked.frame() == moment()
-                        && asked.others().equals(others())
+                        && asked.frame() == moments.moment()
+                        && asked.others().equals(moments.others())
                         && asked.finest() == finest();
         if (same) {
             words.ask();
@@ -265,9 +264,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         asked =
                 new PictureMaker.Request(
                         runs.shown(),
-                        moment(),
-                        others(),
-                        speed(),
+                        moments.moment(),
+                        moments.others(),
+                        moments.speed(),
                         document.shot(),
                         model.view(),
                         model.standing(),
@@ -291,38 +290,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         Run run = runs.shown();
         boolean follows = runs.playhead().followingProperty().get();
         return run != null && run.isRunning() && follows ? 2 : 1;
-    }
-
-    /// The frame that can be shown: the playhead's, or the newest before it.
-    private long shownFrame() {
-        return (long) Math.floor(moment());
-    }
-
-    /// The moment that can be shown: between two frames where both are there.
-    private double moment() {
-        double wanted = runs.playhead().positionProperty().get();
-        Run run = runs.shown();
-        if (run == null || run.log().isEmpty()) {
-            return wanted;
-        }
-        double first = run.log().getFirst().frame();
-        double last = run.lastFrame();
-        return run.momentFor(Math.max(first, Math.min(last, wanted))).getAsDouble();
-    }
-
-    /// The other elements at the same moment, where they have been run that far.
-    private List<RunFrames.Moment> others() {
-        List<RunFrames.Moment> all = new ArrayList<>();
-        double moment = moment();
-        for (Run run : runs.others()) {
-            run.momentFor(moment).ifPresent(at -> all.add(new RunFrames.Moment(run, at)));
-        }
-        return all;
-    }
-
-    private double speed() {
-        Playhead playhead = runs.playhead();
-        return playhead.playback().speedAt(playhead.playback().shown(moment()));
     }
 
     private void show(PictureMaker.Drawn done) {
@@ -431,14 +398,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.boundsProperty().get() ? model.otherBounds() : List.of(),
                         outlines,
                         flying(),
-                        seconds(),
+                        moments.seconds(),
                         selection.path(),
                         model.stakesProperty().get() ? runs.stakes() : List.of(),
                         drawn == null || model.aloneProperty().get() ? List.of() : drawn.streaks(),
                         model.sliceProperty().get(),
                         model.airProperty().get() ? document.shot() : null,
                         blowing));
-        handles.choose(model.sourcesProperty().get() ? selection.path() : null, seconds());
+        handles.choose(model.sourcesProperty().get() ? selection.path() : null, moments.seconds());
     }
 
     /// The carriers of the sources that are on.
@@ -449,14 +416,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         return model.sourcesProperty().get() || model.aloneProperty().get() ? all : Map.of();
     }
 
-    /// Shot time of the moment shown.
-    private double seconds() {
-        double frame = document.shot().frames().get(Frames.RATE).seconds(1);
-        return runs.playhead().positionProperty().get() * frame;
-    }
-
     private void refreshWords() {
-        readouts.say(shownFrame(), moment(), drawn == null ? "" : drawn.problem());
+        readouts.say(moments.frame(), moments.moment(), drawn == null ? "" : drawn.problem());
         readouts.say(model.stakesProperty().get() ? runs.stakes() : List.of());
     }
 

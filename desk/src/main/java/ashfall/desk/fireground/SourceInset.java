@@ -2,7 +2,6 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.Latest;
 import ashfall.desk.kit.Tokens;
-import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Shot;
@@ -18,6 +17,9 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
@@ -27,9 +29,9 @@ import java.util.concurrent.atomic.AtomicReference;
 
 /// A cut through the chosen source in the corner of the fireground: the voxels that get what it
 /// gives at the moment shown, and the balls of its carriers over them; or through the chosen
-/// obstacle, as the gas sees it. Found on a thread of its
-/// own; what is asked for last counts.
+/// obstacle, as the gas sees it. Found on a thread of its own; what is asked for last counts.
 final class SourceInset extends VBox {
+    private static final Logger LOG = LoggerFactory.getLogger(SourceInset.class);
     private static final ExecutorService CUTTING =
             Executors.newSingleThreadExecutor(
                     Thread.ofPlatform().daemon().name("ashfall-voxels").factory());
@@ -107,34 +109,24 @@ final class SourceInset extends VBox {
         Wanted wanted = waiting.getAndSet(null);
         double seconds = wanted.shot.frames().get(Frames.RATE).seconds(wanted.frame);
         try {
-            Optional<VoxelSection> section = section(wanted, seconds);
+            Optional<VoxelSection> section =
+                    VoxelSection.of(
+                            wanted.shot,
+                            wanted.shot.element(wanted.element),
+                            wanted.path,
+                            Fineness.SKETCH,
+                            seconds,
+                            wanted.axis,
+                            workers.job(new Cancel()));
             String none = wanted.name() + " gives nothing in frame " + wanted.frame;
             done.publish(new Cut(wanted, section, section.isPresent() ? "" : none));
         } catch (ShotException e) {
             done.publish(new Cut(wanted, Optional.empty(), e.getMessage()));
+        } catch (RuntimeException e) {
+            LOG.error("the source could not be cut", e);
+            String why = "the cut failed by a fault of the program: " + e;
+            done.publish(new Cut(wanted, Optional.empty(), why));
         }
-    }
-
-    private Optional<VoxelSection> section(Wanted wanted, double seconds) {
-        Element element = wanted.shot.element(wanted.element);
-        Workers job = workers.job(new Cancel());
-        return wanted.isObstacle()
-                ? VoxelSection.ofObstacle(
-                        wanted.shot,
-                        element,
-                        wanted.name(),
-                        Fineness.SKETCH,
-                        seconds,
-                        wanted.axis,
-                        job)
-                : VoxelSection.of(
-                        wanted.shot,
-                        element,
-                        wanted.name(),
-                        Fineness.SKETCH,
-                        seconds,
-                        wanted.axis,
-                        job);
     }
 
     private void show(Cut cut) {
@@ -149,17 +141,19 @@ final class SourceInset extends VBox {
         cut.section.ifPresent(this::draw);
     }
 
-    /// "burst, frame 14: 212 voxels of 20 cm\nacross z at 0.10 m"; of an obstacle the voxels that
-    /// gas finds closed.
+    /// "burst, frame 14: 212 voxels of 20 cm\nacross z at 0.10 m"; of an obstacle "36 voxels of 25
+    /// cm closed, 72 in part".
     private static String words(Wanted wanted, VoxelSection section) {
+        int count = wanted.isObstacle() ? section.closed() : section.given();
+        String part = String.format(Locale.ROOT, " closed, %,d in part", section.given() - count);
         return String.format(
                 Locale.ROOT,
                 "%s, frame %d: %,d voxels of %s%s\nacross %s at %s",
                 wanted.name(),
                 wanted.frame,
-                section.given(),
+                count,
                 Unit.METRE.figure(section.voxel(), 3),
-                wanted.isObstacle() ? " closed" : "",
+                wanted.isObstacle() ? part : "",
                 "xyz".charAt(section.axis()),
                 Unit.METRE.figure(section.at(), 3));
     }
@@ -171,7 +165,7 @@ final class SourceInset extends VBox {
         boolean upIsRow = cut.axis() == 2;
         int wide = cut.axis() == 0 ? cut.rows() : cut.columns();
         int high = cut.axis() == 0 ? cut.columns() : cut.rows();
-        double size = Math.min(WIDE / wide, HIGH / high);
+        double size = Math.min(WIDE / Math.max(1, wide), HIGH / Math.max(1, high));
         double left = 0.5 * (WIDE - size * wide);
         double top = 0.5 * (HIGH - size * high);
         double gap = size >= LINED ? 1 : 0;

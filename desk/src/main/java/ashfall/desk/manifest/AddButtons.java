@@ -18,13 +18,13 @@ import java.util.function.Function;
 final class AddButtons extends FlowPane {
     private final Runs runs;
     private final Selection selection;
-    private final Arranging arranging;
+    private final Adding adding;
 
-    AddButtons(Runs runs, Selection selection, Arranging arranging) {
+    AddButtons(Runs runs, Selection selection, Adding adding) {
         super(4, 4);
         this.runs = runs;
         this.selection = selection;
-        this.arranging = arranging;
+        this.adding = adding;
         getStyleClass().add("manifest-foot");
         getChildren()
                 .addAll(
@@ -40,12 +40,12 @@ final class AddButtons extends FlowPane {
                                 "obstacle",
                                 Glyph.OBSTACLE,
                                 "something that gas flows around",
-                                arranging::addObstacle),
+                                adding::addObstacle),
                         siteAdder(
                                 "draught",
                                 Glyph.DRAUGHT,
                                 "a push along one direction, with noise",
-                                arranging::addDraught),
+                                adding::addDraught),
                         elementAdder());
     }
 
@@ -57,7 +57,7 @@ final class AddButtons extends FlowPane {
         button.setOnAction(
                 e ->
                         selection.choose(
-                                arranging.addSource(
+                                adding.addSource(
                                         kind, Optional.ofNullable(runs.elementProperty().get()))));
         return button;
     }
@@ -84,7 +84,7 @@ final class AddButtons extends FlowPane {
                 new Tooltip("Add a part that is simulated on its own, in bounds of its own"));
         button.setOnAction(
                 e -> {
-                    String path = arranging.addElement();
+                    String path = adding.addElement();
                     runs.elementProperty().set(Arranging.nameOf(path));
                     selection.choose(path);
                 });

@@ -2,22 +2,11 @@ package ashfall.desk.manifest;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Edit;
-import ashfall.shot.Bounds;
-import ashfall.shot.Burn;
-import ashfall.shot.Carrier;
-import ashfall.shot.Curve;
-import ashfall.shot.Draught;
 import ashfall.shot.Element;
-import ashfall.shot.Frames;
-import ashfall.shot.Gas;
 import ashfall.shot.Item;
-import ashfall.shot.Kind;
-import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.Source;
-import ashfall.shot.Vec3;
 import ashfall.sim.Fuses;
 
 import java.util.ArrayList;
@@ -29,8 +18,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/// Adds, renames, duplicates and removes elements, sources, obstacles and draughts; each is one
-/// edit. Paths are as in the shot's items.
+/// Renames, duplicates, groups, switches and removes elements, sources, obstacles and draughts;
+/// each is one edit. Paths are as in the shot's items.
 public final class Arranging {
     /// What can be arranged: an element, one of its sources, an obstacle or a draught of the site.
     private enum Thing {
@@ -162,7 +151,7 @@ public final class Arranging {
         return renamed(path, name);
     }
 
-    private static String free(String wish, Set<String> taken) {
+    static String free(String wish, Set<String> taken) {
         String stem = wish.replaceAll("-\\d+$", "");
         if (!taken.contains(stem)) {
             return stem;
@@ -297,189 +286,5 @@ public final class Arranging {
         return isMovable(path)
                 && path.lastIndexOf('.') == end
                 && path.startsWith(other.substring(0, end + 1));
-    }
-
-    /// Adds an obstacle beside the middle of an element's floor, of a size that fits its bounds.
-    ///
-    /// @return its path
-    public String addObstacle(Optional<String> elementName) {
-        Shot shot = document.shot();
-        Item bounds =
-                elementName
-                        .map(shot.elements()::get)
-                        .map(Element::bounds)
-                        .orElse(Item.of(Bounds.KIND));
-        Vec3 from = bounds.get(Bounds.FROM);
-        Vec3 size = bounds.get(Bounds.TO).minus(from);
-        double edge = neat(0.15 * Math.min(size.x(), Math.min(size.y(), size.z())));
-        String name = free("obstacle", shot.obstacles().keySet());
-        Item item =
-                Item.of(Obstacle.KIND)
-                        .with(Shape.SHAPE, "box")
-                        .with(Shape.SIZE, new Vec3(edge, edge, edge))
-                        .with(Shape.RADIUS, 0.5 * edge)
-                        .with(Shape.THICKNESS, neat(0.2 * edge))
-                        .with(
-                                Shape.CENTRE,
-                                new Vec3(
-                                        neat(from.x() + 0.5 * size.x() + 1.5 * edge),
-                                        neat(from.y() + 0.5 * edge),
-                                        neat(from.z() + 0.5 * size.z())));
-        document.arrange("Add " + name, shot.withObstacle(name, item));
-        return "obstacles." + name;
-    }
-
-    /// Adds a draught that acts everywhere; its shape, where it is to have one, fits the bounds
-    /// of an element.
-    ///
-    /// @return its path
-    public String addDraught(Optional<String> elementName) {
-        Shot shot = document.shot();
-        Item bounds =
-                elementName
-                        .map(shot.elements()::get)
-                        .map(Element::bounds)
-                        .orElse(Item.of(Bounds.KIND));
-        Vec3 from = bounds.get(Bounds.FROM);
-        Vec3 size = bounds.get(Bounds.TO).minus(from);
-        double least = Math.min(size.x(), Math.min(size.y(), size.z()));
-        Vec3 middle = from.plus(size.times(0.5));
-        String name = free("draught", shot.draughts().keySet());
-        Item item =
-                Item.of(Draught.KIND)
-                        .with(Draught.NOISE_SIZE, neat(0.15 * least))
-                        .with(Shape.RADIUS, neat(0.4 * least))
-                        .with(
-                                Shape.CENTRE,
-                                new Vec3(neat(middle.x()), neat(middle.y()), neat(middle.z())));
-        document.arrange("Add " + name, shot.withDraught(name, item));
-        return "draughts." + name;
-    }
-
-    /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels
-    /// and with a release that burns. Without an element, one is added first.
-    ///
-    /// @return its path
-    public String addSource(Kind kind, Optional<String> elementName) {
-        Shot shot = document.shot();
-        String into = elementName.filter(shot.elements()::containsKey).orElse("fire");
-        Element element = shot.elements().get(into);
-        if (element == null) {
-            element = Element.bare();
-        }
-        String name = free(kind.name(), element.sources().keySet());
-        Item source = sized(kind, element, shot);
-        document.arrange("Add " + name, shot.withElement(into, element.withSource(name, source)));
-        return "elements." + into + ".sources." + name;
-    }
-
-    private static Item sized(Kind kind, Element element, Shot shot) {
-        Vec3 from = element.bounds().get(Bounds.FROM);
-        Vec3 to = element.bounds().get(Bounds.TO);
-        double width = Math.min(to.x() - from.x(), to.z() - from.z());
-        double voxel = element.gas().number(Gas.SKETCH);
-        double radius = neat(Math.max(0.08 * width, 2.5 * voxel));
-        Vec3 middle = from.plus(to).times(0.5);
-        Item item =
-                Item.of(kind)
-                        .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + radius, middle.z()))
-                        .with(Shape.RADIUS, radius);
-        double start =
-                Math.max(
-                        0, shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.FIRST)));
-        // A fireball of this mass has a diameter of four to five radii (physics: D = 5.8 m^(1/3)).
-        double mass = neat(Math.pow(4.5 * radius / 5.8, 3));
-        double fuelHeat = 1e6 * Burn.effective(element.burn(), Burn.HEAT);
-        return switch (kind.name()) {
-            case "charge" ->
-                    item.with(Source.GRAIN, neat(0.5 * radius))
-                            .with(Source.TOTAL, mass)
-                            .with(Source.TEMPERATURE, 500)
-                            .with(Source.UNEVEN, 0.6)
-                            .with(
-                                    Source.RELEASED_FUEL,
-                                    curve(start, 0.02, 0, 0.06, 1, 0.25, 0.6, 0.6, 0));
-            case "carriers" -> thrown(item, start, middle, radius, voxel, mass);
-            case "burner" ->
-                    item.with(Source.GRAIN, neat(0.5 * radius))
-                            .with(Shape.SHAPE, "disc")
-                            .with(Shape.CENTRE, new Vec3(middle.x(), from.y() + voxel, middle.z()))
-                            .with(Shape.SIZE, new Vec3(2 * radius, 2 * voxel, 2 * radius))
-                            // 1.2 MW on each square metre, as large pools burn.
-                            .with(
-                                    Source.RELEASED_FUEL,
-                                    neat(1.2e6 * Math.PI * radius * radius / fuelHeat));
-            default -> igniter(item.with(Source.GRAIN, neat(0.5 * radius)), element, start, mass);
-        };
-    }
-
-    /// A burst in the middle of the bounds that stays within them.
-    private static Item thrown(
-            Item item, double start, Vec3 middle, double radius, double voxel, double mass) {
-        double reach = 3 * radius;
-        double life = 0.4;
-        return item.with(Shape.CENTRE, middle)
-                .with(Shape.RADIUS, neat(0.5 * radius))
-                .with(Carrier.FROM, start)
-                .with(Carrier.TO, neat(start + 0.08))
-                .with(Carrier.LIFE, life)
-                // Slowed to a fifth at its end, it goes 0.6 of this speed in the mean.
-                .with(Carrier.SPEED, neat(reach / (0.6 * life)))
-                .with(Carrier.SLOWED_TO, neat(0.2 * reach / (0.6 * life)))
-                .with(Carrier.SLOWED_WITHIN, life)
-                .with(Carrier.SIZE, neat(Math.max(0.25 * radius, 1.2 * voxel)))
-                .with(Carrier.STRENGTH_END, 0.2)
-                .with(Source.TEMPERATURE, 500)
-                .with(Source.TOTAL, mass);
-    }
-
-    /// A spark for a charge. Over a burner: a standing pilot, without which the flame would lift
-    /// off; at first it would heat the air in it by 600 K in 0.3 s.
-    private static Item igniter(Item item, Element element, double start, double mass) {
-        Optional<Item> burner =
-                element.sources().values().stream()
-                        .filter(source -> source.kind().equals(Source.BURNER))
-                        .findFirst();
-        if (burner.isEmpty()) {
-            double heat = neat(8000 * mass);
-            return item.with(Source.HEAT, curve(start, 0.02, 0, 0.03, heat, 0.2, heat, 0.3, 0));
-        }
-        double radius = burner.get().number(Shape.RADIUS);
-        double fuelHeat = Burn.heat(element, burner.get());
-        double heat = burner.get().get(Source.RELEASED_FUEL).largest() * fuelHeat / 1000;
-        double height = Math.max(0.5 * radius, burner.get().get(Shape.SIZE).y());
-        double air = 1.2 * Math.PI * radius * radius * height;
-        double lighting = neat(Math.max(0.2 * heat, air * 600 / 0.3));
-        return item.with(Shape.SHAPE, "disc")
-                .with(Shape.CENTRE, burner.get().get(Shape.CENTRE))
-                .with(Shape.RADIUS, radius)
-                .with(Shape.SIZE, new Vec3(2 * radius, height, 2 * radius))
-                .with(Source.HEAT, curve(start, 0, lighting, 0.3, lighting, 0.5, neat(0.1 * heat)));
-    }
-
-    private static Curve curve(double start, double... pairs) {
-        double[][] points = new double[pairs.length / 2][];
-        for (int i = 0; i < points.length; i++) {
-            points[i] = new double[] {start + pairs[2 * i], pairs[2 * i + 1]};
-        }
-        return Curve.through(points);
-    }
-
-    private static double neat(double value) {
-        return Double.parseDouble(String.format(java.util.Locale.ROOT, "%.2g", value));
-    }
-
-    /// Adds an element with bounds and voxels like those of another, or of a small fire.
-    ///
-    /// @return its path
-    public String addElement() {
-        Shot shot = document.shot();
-        String name = free("fire", shot.elements().keySet());
-        Element model =
-                shot.elements().isEmpty()
-                        ? Element.bare()
-                        : shot.elements().values().iterator().next().withSources(Map.of());
-        document.arrange("Add " + name, shot.withElement(name, model));
-        return "elements." + name;
     }
 }

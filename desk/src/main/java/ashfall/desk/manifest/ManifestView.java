@@ -71,7 +71,7 @@ public final class ManifestView extends VBox {
         problem.setVisible(false);
         problem.setManaged(false);
         problem.setId("manifest-problem");
-        AddButtons foot = new AddButtons(runs, selection, arranging);
+        AddButtons foot = new AddButtons(runs, selection, new Adding(document));
         Label add = new Label("Add");
         add.getStyleClass().add("group-name");
         VBox below = new VBox(4, problem, add, foot);

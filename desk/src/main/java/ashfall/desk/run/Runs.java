@@ -3,12 +3,9 @@ package ashfall.desk.run;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.desk.document.Document;
-import ashfall.firing.FiringException;
 import ashfall.firing.FiringKey;
-import ashfall.firing.FiringRecord;
 import ashfall.firing.ShownFrames;
 import ashfall.shot.Element;
-import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -16,7 +13,6 @@ import ashfall.shot.Item;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -29,17 +25,9 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ChangeListener;
-import javafx.collections.FXCollections;
-import javafx.collections.ObservableList;
 
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,22 +37,16 @@ import java.util.concurrent.Executor;
 /// The runs of the shot that is open: the sketch, which starts by itself a moment after an edit,
 /// and the firings. Decides which one is shown. On the toolkit's thread.
 public final class Runs {
-    private static final Logger LOG = LoggerFactory.getLogger(Runs.class);
-
     private final Document document;
     private final Sketches sketches;
-    private final FiringProcess.Launcher launcher;
-    private final Executor ui;
-    private final Path homeless;
     private final Playhead playhead = new Playhead();
     private final ObjectProperty<String> element = new SimpleObjectProperty<>();
     private final ReadOnlyObjectWrapper<Run> shown = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Run> sketch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Run> before = new ReadOnlyObjectWrapper<>();
-    private final ReadOnlyObjectWrapper<Run> firing = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyBooleanWrapper superseded = new ReadOnlyBooleanWrapper();
     private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
-    private final ObservableList<Run> firings = FXCollections.observableArrayList();
+    private final Firings firings;
     private final ReadOnlyLongWrapper news = new ReadOnlyLongWrapper();
     private final ChangeListener<Number> grown =
             (o, was, is) -> {
@@ -78,7 +60,6 @@ public final class Runs {
     private final Map<Run, List<String>> differences = new HashMap<>();
 
     private Shot compared;
-    private FiringProcess process;
 
     /// @param homeless folder for the firings of a shot that has no file yet
     public Runs(
@@ -88,10 +69,8 @@ public final class Runs {
             Executor ui,
             Path homeless) {
         this.document = document;
+        this.firings = new Firings(document, element::get, launcher, ui, homeless, problem::set);
         this.sketches = new Sketches(document, sketcher, element::get, this::began);
-        this.launcher = launcher;
-        this.ui = ui;
-        this.homeless = homeless;
         document.shotProperty().addListener((o, was, is) -> shotChanged());
         document.shotProperty().addListener((o, was, is) -> span());
         document.draggingProperty().addListener((o, was, is) -> shotChanged());
@@ -103,10 +82,10 @@ public final class Runs {
         sketches.clear();
         before.set(null);
         sketch.set(null);
-        show(null);
+        put(null);
         problem.set("");
         element.set(null);
-        readFirings();
+        firings.read();
         playhead.playingProperty().set(false);
         playhead.followingProperty().set(true);
         chooseElement();
@@ -154,19 +133,14 @@ public final class Runs {
         return before.getReadOnlyProperty();
     }
 
-    /// The firing that was made last in this window, or null.
-    public ReadOnlyObjectProperty<Run> firingProperty() {
-        return firing.getReadOnlyProperty();
-    }
-
     /// Changes whenever there is something new to see: another run is shown, it has grown, or
     /// ended.
     public ReadOnlyLongProperty newsProperty() {
         return news.getReadOnlyProperty();
     }
 
-    /// All firings of the shot, the oldest first.
-    public ObservableList<Run> firings() {
+    /// The firings of the shot.
+    public Firings firings() {
         return firings;
     }
 
@@ -180,8 +154,15 @@ public final class Runs {
         return problem.getReadOnlyProperty();
     }
 
-    /// Shows a run.
+    /// Shows a run; the element that it is of comes into view.
     public void show(Run run) {
+        if (document.shot().elements().containsKey(run.element())) {
+            element.set(run.element());
+        }
+        put(run);
+    }
+
+    private void put(Run run) {
         if (shown.get() != null) {
             shown.get().sizeProperty().removeListener(grown);
             shown.get().stateProperty().removeListener(ended);
@@ -263,7 +244,7 @@ public final class Runs {
             sketch.set(known);
         }
         if (known != null) {
-            show(known);
+            put(known);
         }
         shotChanged();
     }
@@ -314,7 +295,7 @@ public final class Runs {
                                 playhead.togglePlay();
                             }
                         });
-        show(run);
+        put(run);
     }
 
     /// A sketch that is not the one shown, but may be seen with it, has grown.
@@ -345,7 +326,7 @@ public final class Runs {
 
     private Optional<Run> other(String name, Run beside) {
         Optional<Run> fired =
-                firings.reversed().stream()
+                firings.all().reversed().stream()
                         .filter(run -> run.element().equals(name) && !run.log().isEmpty())
                         .findFirst();
         Optional<Run> sketched = Optional.ofNullable(sketches.of(name));
@@ -357,135 +338,10 @@ public final class Runs {
         return run.shot().frames().get(Frames.RATE);
     }
 
-    /// Where a shot's firings go.
-    public Path firingsFolder() {
-        Optional<Path> file = document.file();
-        return file.map(
-                        f ->
-                                f.toAbsolutePath()
-                                        .resolveSibling(
-                                                f.getFileName()
-                                                                .toString()
-                                                                .replaceAll("\\.ashfall$", "")
-                                                        + "-firings"))
-                .orElse(homeless.resolve("firings"));
-    }
-
-    /// The firing that would be made next.
-    ///
-    /// @param after frames that are there already, when a firing that was stopped goes on; else 0
-    public record Next(String title, Path folder, int after) {}
-
-    /// Where the next firing at a fineness goes: on with one that was stopped and has the same gas,
-    /// else a folder of its own.
-    public Next next(Fineness fineness) {
-        Shot shot = document.shot();
-        FiringKey key = FiringKey.of(shot, element.get(), shot.element(element.get()), fineness);
-        for (Run run : firings) {
-            boolean same = run.fineness() == fineness && key.differences(run.key()).isEmpty();
-            boolean whole = run.lastFrame() >= shot.frames().get(Frames.LAST);
-            if (same && !whole && !run.isRunning()) {
-                return new Next(run.title(), run.folder(), run.log().size());
-            }
-        }
-        int number = 1;
-        while (Files.exists(firingsFolder().resolve("firing-" + number))) {
-            number++;
-        }
-        return new Next("firing " + number, firingsFolder().resolve("firing-" + number), 0);
-    }
-
-    /// Fires the shot as it is.
-    public void fire(Fineness fineness) {
-        Next next = next(fineness);
-        Shot shot = document.shot();
-        Run run =
-                new Run(
-                        next.title(),
-                        shot,
-                        element.get(),
-                        fineness,
-                        FiringKey.of(shot, element.get(), shot.element(element.get()), fineness)
-                                .values(),
-                        next.folder());
-        problem.set("");
-        run.stateProperty().addListener((o, was, is) -> problem.set(run.problemProperty().get()));
-        process = new FiringProcess(launcher, run, ui);
-        firings.removeIf(old -> old.folder().equals(next.folder()));
-        firings.add(run);
-        firing.set(run);
-    }
-
-    /// Stops the firing in hand; whole frames stay.
-    public void cancelFiring() {
-        if (process != null) {
-            process.cancel();
-        }
-    }
-
-    public boolean isFiring() {
-        return firing.get() != null && firing.get().isRunning();
-    }
-
-    private void readFirings() {
-        firings.clear();
-        Path folder = firingsFolder();
-        Thread.ofVirtual()
-                .start(
-                        () -> {
-                            List<Run> found = firingsIn(folder);
-                            ui.execute(
-                                    () -> {
-                                        if (firings.isEmpty() && folder.equals(firingsFolder())) {
-                                            firings.setAll(found);
-                                        }
-                                    });
-                        });
-    }
-
-    private static List<Run> firingsIn(Path folder) {
-        List<Run> found = new ArrayList<>();
-        if (!Files.isDirectory(folder)) {
-            return found;
-        }
-        try (var list = Files.list(folder)) {
-            list.filter(FiringRecord::isIn)
-                    .sorted(
-                            Comparator.comparingInt((Path f) -> f.getFileName().toString().length())
-                                    .thenComparing(f -> f.getFileName().toString()))
-                    .forEach(f -> readFiring(f).ifPresent(found::add));
-        } catch (IOException e) {
-            LOG.warn("{} cannot be listed", folder, e);
-        }
-        return found;
-    }
-
-    private static Optional<Run> readFiring(Path folder) {
-        try {
-            FiringRecord record = FiringRecord.read(folder);
-            Shot shot = ShotFile.parse(record.shotJson(), folder.toString()).shot();
-            Run run =
-                    new Run(
-                            folder.getFileName().toString().replace('-', ' '),
-                            shot,
-                            record.element(),
-                            record.fineness(),
-                            record.keyValues(),
-                            folder);
-            run.update(record.log(), record.files());
-            boolean whole = record.lastFrame() >= shot.frames().get(Frames.LAST);
-            run.end(whole ? Run.State.DONE : Run.State.STOPPED, "");
-            return Optional.of(run);
-        } catch (FiringException | ShotException e) {
-            LOG.warn("the firing in {} cannot be read", folder, e);
-            return Optional.empty();
-        }
-    }
-
     /// Stops what runs.
     public void close() {
         playhead.playingProperty().set(false);
-        cancelFiring();
+        firings.cancel();
         sketches.close();
     }
 }

@@ -4,6 +4,7 @@ import ashfall.continuity.Continuity;
 import ashfall.continuity.Finding;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Glyph;
+import ashfall.desk.run.Firings;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
@@ -53,7 +54,7 @@ public final class ArmPanel extends VBox {
         fire.getStyleClass().add("fire");
         fire.setOnAction(
                 e -> {
-                    runs.fire(fineness);
+                    runs.firings().start(fineness);
                     fired.run();
                 });
         Button not = new Button("Not now");
@@ -123,7 +124,7 @@ public final class ArmPanel extends VBox {
                         Forecast.bytes((double) memory)));
         cost.setText("");
         destination.setText("");
-        Runs.Next next = runs.next(at);
+        Firings.Next next = runs.firings().next(at);
         thread.execute(() -> lookAtDisk(forecast, next));
         try {
             forecast.plan().requireFits((long) (0.6 * memory));
@@ -144,7 +145,7 @@ public final class ArmPanel extends VBox {
     }
 
     /// Files and disks are asked off the toolkit's thread.
-    private void lookAtDisk(Forecast forecast, Runs.Next next) {
+    private void lookAtDisk(Forecast forecast, Firings.Next next) {
         double free = freeBytes(next.folder());
         javafx.application.Platform.runLater(
                 () -> {
@@ -176,7 +177,7 @@ public final class ArmPanel extends VBox {
                     }
                     fire.setDisable(
                             !fits
-                                    || runs.isFiring()
+                                    || runs.firings().isRunning()
                                     || forecast.plan().memoryBytes() > 0.6 * memory());
                 });
     }

@@ -79,7 +79,7 @@ public final class TrainView extends HBox {
         runs.supersededProperty().addListener((o, was, is) -> soon.ask());
         runs.newsProperty().addListener((o, was, is) -> soon.ask());
         runs.playhead().frameProperty().addListener((o, was, is) -> soon.ask());
-        runs.firingProperty().addListener((o, was, is) -> watch(is));
+        runs.firings().newestProperty().addListener((o, was, is) -> watch(is));
         refresh();
     }
 
@@ -158,7 +158,7 @@ public final class TrainView extends HBox {
         left.setMinWidth(72);
         cancel.setId("cancel-firing");
         cancel.setTooltip(new Tooltip("Stop the firing; whole frames stay"));
-        cancel.setOnAction(e -> runs.cancelFiring());
+        cancel.setOnAction(e -> runs.firings().cancel());
         memory.setId("memory");
         memory.getStyleClass().add("figure");
         memory.setTooltip(new Tooltip("Memory that sketches and the window use"));
@@ -188,8 +188,8 @@ public final class TrainView extends HBox {
     /// Closes the lines of an armed firing.
     public void disarm() {
         panel.setVisible(false);
-        arm.pseudoClassStateChanged(LIVE, runs.isFiring());
-        arm.setText(runs.isFiring() ? "Firing" : "Arm");
+        arm.pseudoClassStateChanged(LIVE, runs.firings().isRunning());
+        arm.setText(runs.firings().isRunning() ? "Firing" : "Arm");
     }
 
     private void showProgress(boolean shown) {

@@ -1,0 +1,200 @@
+package ashfall.desk.run;
+
+import ashfall.desk.document.Document;
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringKey;
+import ashfall.firing.FiringRecord;
+import ashfall.shot.Fineness;
+import ashfall.shot.Frames;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/// The firings of the shot that is open: those in its folder, and the one being made. On the
+/// toolkit's thread.
+public final class Firings {
+    private static final Logger LOG = LoggerFactory.getLogger(Firings.class);
+
+    private final Document document;
+    private final Supplier<String> element;
+    private final FiringProcess.Launcher launcher;
+    private final Executor ui;
+    private final Path homeless;
+    private final Consumer<String> problem;
+    private final ObservableList<Run> all = FXCollections.observableArrayList();
+    private final ReadOnlyObjectWrapper<Run> newest = new ReadOnlyObjectWrapper<>();
+    private FiringProcess process;
+
+    /// @param element which is fired, or null
+    /// @param homeless folder for the firings of a shot that has no file yet
+    /// @param problem is told why the last firing failed; nothing while it has not
+    Firings(
+            Document document,
+            Supplier<String> element,
+            FiringProcess.Launcher launcher,
+            Executor ui,
+            Path homeless,
+            Consumer<String> problem) {
+        this.document = document;
+        this.element = element;
+        this.launcher = launcher;
+        this.ui = ui;
+        this.homeless = homeless;
+        this.problem = problem;
+    }
+
+    /// All, the oldest first.
+    public ObservableList<Run> all() {
+        return all;
+    }
+
+    /// The firing that was made last in this window, or null.
+    public ReadOnlyObjectProperty<Run> newestProperty() {
+        return newest.getReadOnlyProperty();
+    }
+
+    /// Where a shot's firings go.
+    private Path folder() {
+        Optional<Path> file = document.file();
+        return file.map(
+                        f ->
+                                f.toAbsolutePath()
+                                        .resolveSibling(
+                                                f.getFileName()
+                                                                .toString()
+                                                                .replaceAll("\\.ashfall$", "")
+                                                        + "-firings"))
+                .orElse(homeless.resolve("firings"));
+    }
+
+    /// The firing that would be made next.
+    ///
+    /// @param after frames that are there already, when a firing that was stopped goes on; else 0
+    public record Next(String title, Path folder, int after) {}
+
+    /// Where the next firing at a fineness goes: on with one that was stopped and has the same gas,
+    /// else a folder of its own.
+    public Next next(Fineness fineness) {
+        Shot shot = document.shot();
+        FiringKey key = FiringKey.of(shot, element.get(), shot.element(element.get()), fineness);
+        for (Run run : all) {
+            boolean same = run.fineness() == fineness && key.differences(run.key()).isEmpty();
+            boolean whole = run.lastFrame() >= shot.frames().get(Frames.LAST);
+            if (same && !whole && !run.isRunning()) {
+                return new Next(run.title(), run.folder(), run.log().size());
+            }
+        }
+        int number = 1;
+        while (Files.exists(folder().resolve("firing-" + number))) {
+            number++;
+        }
+        return new Next("firing " + number, folder().resolve("firing-" + number), 0);
+    }
+
+    /// Fires the shot as it is.
+    public void start(Fineness fineness) {
+        Next next = next(fineness);
+        Shot shot = document.shot();
+        Run run =
+                new Run(
+                        next.title(),
+                        shot,
+                        element.get(),
+                        fineness,
+                        FiringKey.of(shot, element.get(), shot.element(element.get()), fineness)
+                                .values(),
+                        next.folder());
+        problem.accept("");
+        run.stateProperty()
+                .addListener((o, was, is) -> problem.accept(run.problemProperty().get()));
+        process = new FiringProcess(launcher, run, ui);
+        all.removeIf(old -> old.folder().equals(next.folder()));
+        all.add(run);
+        newest.set(run);
+    }
+
+    /// Stops the firing in hand; whole frames stay.
+    public void cancel() {
+        if (process != null) {
+            process.cancel();
+        }
+    }
+
+    public boolean isRunning() {
+        return newest.get() != null && newest.get().isRunning();
+    }
+
+    void read() {
+        all.clear();
+        Path folder = folder();
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            List<Run> found = in(folder);
+                            ui.execute(
+                                    () -> {
+                                        if (all.isEmpty() && folder.equals(folder())) {
+                                            all.setAll(found);
+                                        }
+                                    });
+                        });
+    }
+
+    private static List<Run> in(Path folder) {
+        List<Run> found = new ArrayList<>();
+        if (!Files.isDirectory(folder)) {
+            return found;
+        }
+        try (var list = Files.list(folder)) {
+            list.filter(FiringRecord::isIn)
+                    .sorted(
+                            Comparator.comparingInt((Path f) -> f.getFileName().toString().length())
+                                    .thenComparing(f -> f.getFileName().toString()))
+                    .forEach(f -> readOne(f).ifPresent(found::add));
+        } catch (IOException e) {
+            LOG.warn("{} cannot be listed", folder, e);
+        }
+        return found;
+    }
+
+    private static Optional<Run> readOne(Path folder) {
+        try {
+            FiringRecord record = FiringRecord.read(folder);
+            Shot shot = ShotFile.parse(record.shotJson(), folder.toString()).shot();
+            Run run =
+                    new Run(
+                            folder.getFileName().toString().replace('-', ' '),
+                            shot,
+                            record.element(),
+                            record.fineness(),
+                            record.keyValues(),
+                            folder);
+            run.update(record.log(), record.files());
+            boolean whole = record.lastFrame() >= shot.frames().get(Frames.LAST);
+            run.end(whole ? Run.State.DONE : Run.State.STOPPED, "");
+            return Optional.of(run);
+        } catch (FiringException | ShotException e) {
+            LOG.warn("the firing in {} cannot be read", folder, e);
+            return Optional.empty();
+        }
+    }
+}
