@@ -78,6 +78,15 @@ final class FireCommand implements Callable<Integer> {
                             + " same)")
     private boolean resume;
 
+    @Option(
+            names = "--recovery-frames",
+            paramLabel = "N",
+            defaultValue = "0",
+            description =
+                    "make a recovery point every so many frames; by default by time, so that they"
+                            + " take a twentieth of it at most")
+    private long recoveryFrames;
+
     @Option(names = "--replace", description = "overwrite another firing in the folder")
     private boolean replace;
 
@@ -125,7 +134,8 @@ final class FireCommand implements Callable<Integer> {
                                     range.to(),
                                     replace
                                             ? FiringJob.Existing.REPLACE
-                                            : FiringJob.Existing.CONTINUE),
+                                            : FiringJob.Existing.CONTINUE,
+                                    new FiringJob.Pace(recoveryFrames)),
                             Runtime.getRuntime().maxMemory(),
                             workers,
                             this::report,
@@ -194,12 +204,14 @@ final class FireCommand implements Callable<Integer> {
     private void report(double done, double secondsLeft, String what) {
         Output.err(spec)
                 .println(
-                        String.format(
-                                Locale.ROOT,
-                                "%3.0f %%  %s left  %s",
-                                100 * done,
-                                Output.time(secondsLeft),
-                                what));
+                        Double.isNaN(secondsLeft)
+                                ? what
+                                : String.format(
+                                        Locale.ROOT,
+                                        "%3.0f %%  %s left  %s",
+                                        100 * done,
+                                        Output.time(secondsLeft),
+                                        what));
         Output.err(spec).flush();
     }
 

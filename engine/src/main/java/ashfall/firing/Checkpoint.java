@@ -5,7 +5,11 @@ import ashfall.grid.Box;
 import ashfall.grid.GridShape;
 import ashfall.sim.Ledger;
 import ashfall.sim.Simulation;
+import ashfall.work.Disk;
 import ashfall.work.WholeFile;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -15,18 +19,27 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HexFormat;
 import java.util.List;
-import java.util.zip.CRC32;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.zip.CRC32C;
 
-/// The whole state that the next step reads, after a frame: mass, contents, velocities, pressure
-/// impulses, time, ledger.
+/// Recovery points of a firing: the whole state that the next step reads, after a frame. Mass,
+/// contents, velocities, pressure impulses, time, ledger; `recovery-NUMBER.bin`, the newest two.
 ///
-/// Layout, little-endian: "ASHFCKP3", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
-/// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box, the fields as f32 with their
-/// spare layers, u32 CRC of all before.
+/// Layout, little-endian: "ASHFCKP4", 32 bytes of the firing's key, i64 frame, f64 time, f64 last
+/// step, the ledger's f64s, i32 x, y, z, nx, ny, nz of the box; then each field as f32 with its
+/// spare layers, in runs of 256: i32 0 and the run, or i32 1 and its one value where all have the
+/// same bits; at last u32 CRC-32C of all before.
 final class Checkpoint {
-    static final String FILE = "checkpoint.bin";
-    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '3'};
+    private static final Logger LOG = LoggerFactory.getLogger(Checkpoint.class);
+    private static final Pattern NAME = Pattern.compile("recovery-(-?\\d+)\\.bin");
+    private static final byte[] MAGIC = {'A', 'S', 'H', 'F', 'C', 'K', 'P', '4'};
+    private static final int RUN = 256;
+    private static final int KEPT = 2;
+    private static final int BUFFER = 1 << 20;
 
     /// Mass, three velocities, two impulses.
     private static final int OTHERS = 6;
@@ -44,16 +57,74 @@ final class Checkpoint {
         return all;
     }
 
-    /// Bytes of a checkpoint of a gas in a grid with this many floats a field.
-    static long size(GasFields f, long fieldSize) {
-        return HEAD + (f.contents.length + OTHERS) * 4 * fieldSize + 4;
+    /// Bytes that the recovery point of a gas in a grid with this many floats a field has at most.
+    static long mostBytes(GasFields f, long fieldSize) {
+        return HEAD
+                + (f.contents.length + OTHERS) * (4 * fieldSize + 4 * (fieldSize / RUN + 1))
+                + 4;
     }
 
-    static void write(Path folder, String key, Simulation simulation) throws IOException {
-        GasFields f = simulation.fields();
-        ByteBuffer head = ByteBuffer.allocate(HEAD).order(ByteOrder.LITTLE_ENDIAN);
+    /// Recovery points in a folder by their frames, the newest first.
+    private static List<Path> in(Path folder) throws IOException {
+        try (var files = Files.list(folder)) {
+            return files.filter(f -> frame(f) != null)
+                    .sorted(Comparator.comparing(Checkpoint::frame).reversed())
+                    .toList();
+        }
+    }
+
+    private static Long frame(Path file) {
+        Matcher name = NAME.matcher(file.getFileName().toString());
+        return name.matches() ? Long.valueOf(name.group(1)) : null;
+    }
+
+    /// Removes all recovery points of a folder.
+    static void clear(Disk disk, Path folder) throws IOException {
+        for (Path file : in(folder)) {
+            disk.remove(file);
+        }
+    }
+
+    /// Writes the simulation's state; of those before only the newest stays.
+    static void write(Disk disk, Path folder, String key, Simulation simulation)
+            throws IOException {
+        Path file = folder.resolve("recovery-" + simulation.frame() + ".bin");
+        try (WholeFile whole = WholeFile.begin(disk, file)) {
+            Out out = new Out(whole);
+            head(out.room(HEAD), key, simulation);
+            for (float[] field : state(simulation.fields())) {
+                for (int from = 0; from < field.length; from += RUN) {
+                    int to = Math.min(from + RUN, field.length);
+                    boolean same = isSame(field, from, to);
+                    ByteBuffer room = out.room(4 + 4 * RUN);
+                    room.putInt(same ? 1 : 0);
+                    for (int i = from; i < (same ? from + 1 : to); i++) {
+                        room.putInt(Float.floatToRawIntBits(field[i]));
+                    }
+                }
+            }
+            out.end();
+            whole.finish();
+        }
+        List<Path> all = in(folder);
+        for (Path old : all.subList(Math.min(KEPT, all.size()), all.size())) {
+            disk.remove(old);
+        }
+    }
+
+    private static boolean isSame(float[] field, int from, int to) {
+        int first = Float.floatToRawIntBits(field[from]);
+        for (int i = from + 1; i < to; i++) {
+            if (Float.floatToRawIntBits(field[i]) != first) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static void head(ByteBuffer head, String key, Simulation simulation) {
         head.put(MAGIC);
-        head.put(java.util.HexFormat.of().parseHex(key));
+        head.put(HexFormat.of().parseHex(key));
         head.putLong(simulation.frame())
                 .putDouble(simulation.time())
                 .putDouble(simulation.stepBefore());
@@ -61,46 +132,67 @@ final class Checkpoint {
             head.putDouble(v);
         }
         Box box = simulation.box();
+        GridShape shape = simulation.fields().shape();
         head.putInt(box.x()).putInt(box.y()).putInt(box.z());
-        head.putInt(f.shape().nx()).putInt(f.shape().ny()).putInt(f.shape().nz());
-        CRC32 sum = new CRC32();
-        sum.update(head.flip());
-        head.rewind();
-        List<ByteBuffer> parts = new ArrayList<>();
-        parts.add(head);
-        for (float[] field : state(f)) {
-            ByteBuffer bytes = ByteBuffer.allocate(4 * field.length).order(ByteOrder.LITTLE_ENDIAN);
-            bytes.asFloatBuffer().put(field);
-            sum.update(bytes);
-            bytes.rewind();
-            parts.add(bytes);
-        }
-        parts.add(
-                ByteBuffer.allocate(4)
-                        .order(ByteOrder.LITTLE_ENDIAN)
-                        .putInt((int) sum.getValue())
-                        .flip());
-        WholeFile.write(folder.resolve(FILE), parts);
+        head.putInt(shape.nx()).putInt(shape.ny()).putInt(shape.nz());
     }
 
-    /// Puts a simulation into the saved state.
+    /// Puts a simulation into the newest state that is whole, and not after a frame.
     ///
-    /// @return false when there is no checkpoint of this firing that is whole
-    static boolean restore(Path folder, String key, Simulation simulation) throws IOException {
-        Path file = folder.resolve(FILE);
-        if (!Files.isRegularFile(file) || Files.size(file) < HEAD) {
+    /// @return false when there is none of this firing
+    static boolean restore(Path folder, String key, Simulation simulation, long notAfter)
+            throws IOException {
+        for (Path file : in(folder)) {
+            if (frame(file) <= notAfter) {
+                if (isWhole(file) && read(file, key, simulation)) {
+                    return true;
+                }
+                LOG.warn("the recovery point {} is damaged, or of another firing", file);
+            }
+        }
+        return false;
+    }
+
+    private static boolean isWhole(Path file) throws IOException {
+        long rest = Files.size(file) - 4;
+        if (rest < HEAD) {
             return false;
         }
         try (FileChannel channel = FileChannel.open(file)) {
-            CRC32 sum = new CRC32();
-            ByteBuffer head = read(channel, HEAD, sum);
+            CRC32C sum = new CRC32C();
+            ByteBuffer buffer = ByteBuffer.allocate(BUFFER);
+            while (rest > 0) {
+                buffer.clear().limit((int) Math.min(BUFFER, rest));
+                fill(channel, buffer);
+                rest -= buffer.limit();
+                sum.update(buffer);
+            }
+            ByteBuffer stated = ByteBuffer.allocate(4).order(ByteOrder.LITTLE_ENDIAN);
+            fill(channel, stated);
+            return stated.getInt() == (int) sum.getValue();
+        }
+    }
+
+    private static void fill(FileChannel channel, ByteBuffer buffer) throws IOException {
+        int got = 0;
+        while (buffer.hasRemaining() && got >= 0) {
+            got = channel.read(buffer);
+        }
+        buffer.flip();
+    }
+
+    private static boolean read(Path file, String key, Simulation simulation) throws IOException {
+        try (FileChannel channel = FileChannel.open(file)) {
+            In in = new In(channel);
+            ByteBuffer head = in.next(HEAD);
             byte[] magic = new byte[8];
             head.get(magic);
             byte[] owner = new byte[32];
             head.get(owner);
-            boolean ours =
-                    Arrays.equals(magic, MAGIC)
-                            && Arrays.equals(owner, java.util.HexFormat.of().parseHex(key));
+            if (!Arrays.equals(magic, MAGIC)
+                    || !Arrays.equals(owner, HexFormat.of().parseHex(key))) {
+                return false;
+            }
             long frame = head.getLong();
             double time = head.getDouble();
             double step = head.getDouble();
@@ -108,56 +200,80 @@ final class Checkpoint {
             for (int i = 0; i < ledger.length; i++) {
                 ledger[i] = head.getDouble();
             }
-            int x = head.getInt();
-            int y = head.getInt();
-            int z = head.getInt();
-            int nx = head.getInt();
-            int ny = head.getInt();
-            int nz = head.getInt();
-            Box limit = simulation.setup().box();
-            boolean fits =
-                    holds(limit, 0, x, nx) && holds(limit, 1, y, ny) && holds(limit, 2, z, nz);
-            if (!ours || !fits) {
-                return false;
-            }
-            Box box = new Box(x, y, z, new GridShape(nx, ny, nz));
-            int fieldSize = box.shape().size();
-            if (Files.size(file) != size(simulation.fields(), fieldSize)) {
-                return false;
-            }
-            List<float[]> read = new ArrayList<>();
-            for (int i = 0; i < simulation.fields().contents.length + OTHERS; i++) {
-                float[] field = new float[fieldSize];
-                read(channel, 4 * fieldSize, sum).asFloatBuffer().get(field);
-                read.add(field);
-            }
-            int expected = (int) sum.getValue();
-            if (read(channel, 4, new CRC32()).getInt() != expected) {
-                return false;
-            }
+            Box box =
+                    new Box(
+                            head.getInt(),
+                            head.getInt(),
+                            head.getInt(),
+                            new GridShape(head.getInt(), head.getInt(), head.getInt()));
             simulation.clear(box, time);
-            List<float[]> targets = state(simulation.fields());
-            for (int i = 0; i < targets.size(); i++) {
-                System.arraycopy(read.get(i), 0, targets.get(i), 0, fieldSize);
+            for (float[] field : state(simulation.fields())) {
+                for (int from = 0; from < field.length; from += RUN) {
+                    int to = Math.min(from + RUN, field.length);
+                    if (in.next(4).getInt() == 1) {
+                        Arrays.fill(field, from, to, in.next(4).getFloat());
+                    } else {
+                        in.next(4 * (to - from)).asFloatBuffer().get(field, from, to - from);
+                    }
+                }
             }
             simulation.restore(frame, time, step, Ledger.of(ledger));
             return true;
         }
     }
 
-    private static boolean holds(Box limit, int axis, int from, int count) {
-        return count > 0 && from >= limit.from(axis) && from <= limit.end(axis) - count;
+    /// Bytes on their way to a file, summed.
+    private static final class Out {
+        private final WholeFile file;
+        private final ByteBuffer buffer =
+                ByteBuffer.allocate(BUFFER).order(ByteOrder.LITTLE_ENDIAN);
+        private final CRC32C sum = new CRC32C();
+
+        Out(WholeFile file) {
+            this.file = file;
+        }
+
+        /// The buffer, with room for so many bytes.
+        ByteBuffer room(int bytes) throws IOException {
+            if (buffer.remaining() < bytes) {
+                drain();
+            }
+            return buffer;
+        }
+
+        void end() throws IOException {
+            drain();
+            buffer.putInt((int) sum.getValue());
+            file.append(buffer.flip());
+        }
+
+        private void drain() throws IOException {
+            buffer.flip();
+            sum.update(buffer.duplicate());
+            file.append(buffer);
+            buffer.clear();
+        }
     }
 
-    private static ByteBuffer read(FileChannel channel, int count, CRC32 sum) throws IOException {
-        ByteBuffer buffer = ByteBuffer.allocate(count).order(ByteOrder.LITTLE_ENDIAN);
-        int got = 0;
-        while (buffer.hasRemaining() && got >= 0) {
-            got = channel.read(buffer);
+    /// Bytes of a file that is known to be whole.
+    private static final class In {
+        private final FileChannel channel;
+        private final ByteBuffer buffer =
+                ByteBuffer.allocate(BUFFER).order(ByteOrder.LITTLE_ENDIAN).limit(0);
+
+        In(FileChannel channel) {
+            this.channel = channel;
         }
-        buffer.flip();
-        sum.update(buffer);
-        buffer.rewind();
-        return buffer;
+
+        /// The next bytes.
+        ByteBuffer next(int bytes) throws IOException {
+            if (buffer.remaining() < bytes) {
+                buffer.compact();
+                fill(channel, buffer);
+            }
+            ByteBuffer part = buffer.slice(buffer.position(), bytes).order(ByteOrder.LITTLE_ENDIAN);
+            buffer.position(buffer.position() + bytes);
+            return part;
+        }
     }
 }

@@ -1,6 +1,5 @@
 package ashfall.firing;
 
-import ashfall.grid.Frame;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
@@ -11,9 +10,9 @@ import ashfall.shot.Unit;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
-import ashfall.sim.Snapshot;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Cancel;
+import ashfall.work.Disk;
 import ashfall.work.Progress;
 import ashfall.work.Workers;
 
@@ -38,9 +37,9 @@ import java.util.Set;
 /// Fires one element of a shot into a folder: simulates from the shot's first frame, or from the
 /// last whole one, and keeps a .vdb file for each frame wanted.
 ///
-/// A frame is in `firing.json` only once its file is whole; the checkpoint follows it. Whatever
-/// stops the job, the frames named there stay playable and the next job goes on from the checkpoint
-/// with the same bits.
+/// A frame is in `firing.json` only once its file is whole and was read back. Now and then the
+/// whole state of the gas is kept as a recovery point ([Pace]). Whatever stops the job, the frames
+/// named there stay playable, and the next job goes on from a recovery point with the same bits.
 public final class FiringJob {
     private static final Logger LOG = LoggerFactory.getLogger(FiringJob.class);
 
@@ -52,6 +51,24 @@ public final class FiringJob {
         REPLACE
     }
 
+    /// When recovery points are made: by time, so that they take a twentieth of it at most, or
+    /// every so many frames.
+    ///
+    /// @param frames 0 by time
+    public record Pace(long frames) {
+        private static final double SHARE = 20;
+        private static final double SECONDS = 2;
+
+        /// By time.
+        public static final Pace BY_TIME = new Pace(0);
+
+        boolean isDue(long framesSince, double secondsSince, double secondsTaken) {
+            return frames > 0
+                    ? framesSince >= frames
+                    : secondsSince >= Math.max(SECONDS, SHARE * secondsTaken);
+        }
+    }
+
     /// @param from first frame whose file is kept; those between the shot's first and this one are
     ///     simulated only
     public record Request(
@@ -61,7 +78,8 @@ public final class FiringJob {
             Path folder,
             long from,
             long to,
-            Existing existing) {}
+            Existing existing,
+            Pace recovery) {}
 
     /// @param framesDone frames simulated by this job
     /// @param cancelled was it stopped before its last frame?
@@ -72,6 +90,7 @@ public final class FiringJob {
     private final Workers workers;
     private final Progress progress;
     private final Cancel cancel;
+    private final Disk disk;
     private final Element element;
     private final Setup.Plan plan;
     private final FiringKey key;
@@ -85,6 +104,18 @@ public final class FiringJob {
             Workers workers,
             Progress progress,
             Cancel cancel) {
+        this(request, memoryLimitBytes, workers, progress, cancel, Disk.MACHINE);
+    }
+
+    /// As the other, on a disk of a test.
+    FiringJob(
+            Request request,
+            long memoryLimitBytes,
+            Workers workers,
+            Progress progress,
+            Cancel cancel,
+            Disk disk) {
+        this.disk = disk;
         this.request = request;
         this.workers = workers.job(cancel);
         this.progress = progress;
@@ -172,9 +203,8 @@ public final class FiringJob {
         }
     }
 
-    private static String reason(IOException e) {
-        String text = String.valueOf(e.getMessage());
-        return text.contains("No space left") ? "the disk is full" : text;
+    private String reason(IOException e) {
+        return Files.isDirectory(request.folder()) ? e.getMessage() : "the folder is gone";
     }
 
     private FileLock lock(FileChannel channel) throws IOException {
@@ -197,55 +227,93 @@ public final class FiringJob {
     }
 
     private Result fire(long started) throws IOException {
+        Path folder = request.folder();
         FiringRecord record = existing();
-        boolean whole = !record.log().isEmpty() && allKept(record);
-        if (whole && record.lastFrame() >= request.to()) {
+        long missing = record.firstMissing(folder, request.from(), request.to());
+        if (missing > request.to()) {
             return new Result(record, 0, plan.cells(), seconds(started), false);
         }
         Simulation simulation = simulation();
-        boolean restored = whole && Checkpoint.restore(request.folder(), key.hash(), simulation);
-        if (restored && simulation.frame() <= record.lastFrame()) {
-            record = record.upTo(simulation.frame());
-        } else {
-            simulation = restored ? simulation() : simulation;
-            record = fresh();
+        if (!Checkpoint.restore(folder, key.hash(), simulation, missing - 1)) {
+            simulation = simulation();
         }
         requireDisk(simulation);
-        record.write(request.folder());
-        VdbWriter writer = new VdbWriter(workers);
-        int done = 0;
-        long begin = simulation.frame();
-        while (simulation.frame() < request.to()) {
-            LogEntry entry;
-            String file = null;
-            try {
-                entry = simulation.advanceFrame(cancel);
-                if (entry.frame() >= request.from()) {
-                    file = record.fileName(entry.frame());
-                    Frame frame =
-                            Snapshot.of(
-                                    simulation,
-                                    channels(Gas.CHANNELS),
-                                    channels(Gas.FULL),
-                                    workers);
-                    FrameFile.write(
-                            request.folder().resolve(file),
-                            frame,
-                            record.about(request.shot().frames().get(Frames.RATE)),
-                            writer);
-                }
-            } catch (Cancel.CancelledException e) {
-                LOG.info("stopped after frame {}", record.lastFrame());
-                return new Result(record, done, plan.cells(), seconds(started), true);
-            }
-            record = record.with(entry, file);
-            Checkpoint.write(request.folder(), key.hash(), simulation);
-            record.write(request.folder());
-            done++;
-            double share = (double) (simulation.frame() - begin) / (request.to() - begin);
-            progress.report(share, seconds(started) * (1 - share) / share, words(entry));
+        record.write(disk, folder);
+        try (FrameKeeper keeper =
+                new FrameKeeper(
+                        folder,
+                        disk,
+                        new VdbWriter(workers, disk),
+                        record,
+                        record.about(request.shot().frames().get(Frames.RATE)),
+                        cancel,
+                        words -> progress.report(0, Double.NaN, words))) {
+            return fire(simulation, keeper, started);
         }
-        return new Result(record, done, plan.cells(), seconds(started), false);
+    }
+
+    private Result fire(Simulation simulation, FrameKeeper keeper, long started)
+            throws IOException {
+        FramePacker packer = new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), workers);
+        long begin = simulation.frame();
+        long saved = begin;
+        long savedAt = System.nanoTime();
+        double taken = 0;
+        boolean cancelled = false;
+        try {
+            while (simulation.frame() < request.to()) {
+                LogEntry entry = simulation.advanceFrame(cancel);
+                // Two frames that wait would be too much memory.
+                keeper.finish();
+                boolean kept = entry.frame() >= request.from();
+                keeper.keep(
+                        new FrameKeeper.Item(
+                                entry,
+                                simulation.setup().lattice(),
+                                kept ? packer.pack(simulation) : null,
+                                () -> report(entry, begin, started)));
+                boolean due =
+                        request.recovery()
+                                .isDue(simulation.frame() - saved, seconds(savedAt), taken);
+                if (due || simulation.frame() == request.to()) {
+                    taken = save(simulation, keeper);
+                    saved = simulation.frame();
+                    savedAt = System.nanoTime();
+                }
+            }
+        } catch (Cancel.CancelledException e) {
+            cancelled = true;
+        }
+        try {
+            keeper.finish();
+        } catch (Cancel.CancelledException e) {
+            cancelled = true;
+        }
+        LOG.info("{} after frame {}", cancelled ? "stopped" : "done", keeper.record().lastFrame());
+        return new Result(
+                keeper.record(),
+                (int) (simulation.frame() - begin),
+                plan.cells(),
+                seconds(started),
+                cancelled);
+    }
+
+    /// Keeps the state of the gas, after what the record tells of it is whole. Returns how long it
+    /// took, s.
+    private double save(Simulation simulation, FrameKeeper keeper) throws IOException {
+        keeper.finish();
+        long began = System.nanoTime();
+        keeper.whileFull(
+                () -> {
+                    Checkpoint.write(disk, request.folder(), key.hash(), simulation);
+                    return null;
+                });
+        return seconds(began);
+    }
+
+    private void report(LogEntry entry, long begin, long started) {
+        double share = (double) (entry.frame() - begin) / (request.to() - begin);
+        progress.report(share, seconds(started) * (1 - share) / share, words(entry));
     }
 
     private Simulation simulation() {
@@ -270,19 +338,6 @@ public final class FiringJob {
 
     private Set<String> channels(ashfall.shot.Param.Subset param) {
         return new LinkedHashSet<>(element.gas().get(param));
-    }
-
-    /// Are the files of all wanted frames that were simulated there?
-    private boolean allKept(FiringRecord record) {
-        for (long frame = request.from();
-                frame <= Math.min(request.to(), record.lastFrame());
-                frame++) {
-            String file = record.files().get(frame);
-            if (file == null || !Files.isRegularFile(request.folder().resolve(file))) {
-                return false;
-            }
-        }
-        return true;
     }
 
     private FiringRecord existing() throws IOException {
@@ -329,7 +384,7 @@ public final class FiringJob {
             LOG.warn("{}; its frames are left as they are", e.getMessage());
         }
         Files.deleteIfExists(folder.resolve(FiringRecord.FILE));
-        Files.deleteIfExists(folder.resolve(Checkpoint.FILE));
+        Checkpoint.clear(disk, folder);
     }
 
     private FiringRecord fresh() {
@@ -347,9 +402,11 @@ public final class FiringJob {
 
     /// A checkpoint must fit beside the frames, twice while it is replaced.
     private void requireDisk(Simulation simulation) throws IOException {
-        long free = Files.getFileStore(request.folder()).getUsableSpace();
+        long free = disk.room(request.folder());
         long wanted =
-                2 * Checkpoint.size(simulation.fields(), simulation.setup().box().shape().size());
+                2
+                        * Checkpoint.mostBytes(
+                                simulation.fields(), simulation.setup().box().shape().size());
         if (free < wanted) {
             throw new FiringException(
                     String.format(

@@ -10,10 +10,10 @@ import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.work.Sha256;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
@@ -117,18 +117,14 @@ public record FiringKey(Map<String, String> values) {
 
     /// The key as 64 hexadecimal digits.
     public String hash() {
-        try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            nameless(values)
-                    .forEach(
-                            (path, value) ->
-                                    digest.update(
-                                            (path + "=" + value + "\n")
-                                                    .getBytes(StandardCharsets.UTF_8)));
-            return HexFormat.of().formatHex(digest.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
+        MessageDigest digest = Sha256.begin();
+        nameless(values)
+                .forEach(
+                        (path, value) ->
+                                digest.update(
+                                        (path + "=" + value + "\n")
+                                                .getBytes(StandardCharsets.UTF_8)));
+        return HexFormat.of().formatHex(digest.digest());
     }
 
     /// What differs from an older key, in words: "air.wind was [0,0,0], is [2,0,0]".

@@ -3,6 +3,7 @@ package ashfall.firing;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.sim.LogEntry;
+import ashfall.work.Disk;
 import ashfall.work.WholeFile;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
@@ -12,6 +13,9 @@ import com.fasterxml.jackson.databind.PropertyNamingStrategies;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -19,10 +23,12 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 
 /// What a firing's folder says about itself: `firing.json`.
 ///
@@ -30,7 +36,7 @@ import java.util.Map;
 /// @param keyValues what the key was made of, by path
 /// @param firstFrame number of the first frame simulated
 /// @param log one entry a frame done, in order; frames before the first wanted one are in it too
-/// @param files names of the frames kept, by frame
+/// @param kept files of the frames that are kept, by frame
 public record FiringRecord(
         String name,
         String shotJson,
@@ -40,15 +46,16 @@ public record FiringRecord(
         Map<String, String> keyValues,
         long firstFrame,
         List<LogEntry> log,
-        Map<Long, String> files) {
+        Map<Long, KeptFrame> kept) {
+    private static final Logger LOG = LoggerFactory.getLogger(FiringRecord.class);
     static final String FILE = "firing.json";
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
     private static final ObjectMapper JSON =
             new ObjectMapper().setPropertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE);
 
     public FiringRecord {
         log = List.copyOf(log);
-        files = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(files));
+        kept = java.util.Collections.unmodifiableMap(new TreeMap<>(kept));
         keyValues = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(keyValues));
     }
 
@@ -75,31 +82,57 @@ public record FiringRecord(
         return about;
     }
 
-    FiringRecord with(LogEntry entry, String fileOrNull) {
-        List<LogEntry> nextLog = new ArrayList<>(log);
-        nextLog.add(entry);
-        Map<Long, String> nextFiles = new LinkedHashMap<>(files);
-        if (fileOrNull != null) {
-            nextFiles.put(entry.frame(), fileOrNull);
-        }
-        return new FiringRecord(
-                name, shotJson, element, fineness, key, keyValues, firstFrame, nextLog, nextFiles);
+    /// Names of the files of the frames that are kept.
+    public Map<Long, String> files() {
+        Map<Long, String> names = new TreeMap<>();
+        kept.forEach((frame, one) -> names.put(frame, one.file()));
+        return names;
     }
 
-    /// The record as it was after a frame: later entries left out.
-    FiringRecord upTo(long frame) {
-        Map<Long, String> kept = new LinkedHashMap<>(files);
-        kept.keySet().removeIf(f -> f > frame);
+    /// With a frame that is done, in place of an older entry of its number.
+    ///
+    /// @param file null where it is not kept
+    FiringRecord with(LogEntry entry, KeptFrame file) {
+        List<LogEntry> nextLog = new ArrayList<>(log);
+        nextLog.removeIf(e -> e.frame() == entry.frame());
+        nextLog.add(entry);
+        nextLog.sort(Comparator.comparingLong(LogEntry::frame));
+        Map<Long, KeptFrame> nextKept = new TreeMap<>(kept);
+        if (file != null) {
+            nextKept.put(entry.frame(), file);
+        }
         return new FiringRecord(
-                name,
-                shotJson,
-                element,
-                fineness,
-                key,
-                keyValues,
-                firstFrame,
-                log.stream().filter(e -> e.frame() <= frame).toList(),
-                kept);
+                name, shotJson, element, fineness, key, keyValues, firstFrame, nextLog, nextKept);
+    }
+
+    /// The first of the frames wanted that is not whole, or the one after them.
+    ///
+    /// @param from first frame whose file is wanted
+    long firstMissing(Path folder, long from, long to) {
+        for (int i = 0; firstFrame + i <= to; i++) {
+            long frame = firstFrame + i;
+            if (i >= log.size() || log.get(i).frame() != frame) {
+                return frame;
+            }
+            if (frame >= from && !isThere(folder, frame)) {
+                return frame;
+            }
+        }
+        return to + 1;
+    }
+
+    private boolean isThere(Path folder, long frame) {
+        KeptFrame one = kept.get(frame);
+        if (one == null) {
+            return false;
+        }
+        try {
+            long bytes = Files.size(folder.resolve(one.file()));
+            return one.bytes() == 0 || one.bytes() == bytes;
+        } catch (IOException e) {
+            LOG.debug("{} is not there", one.file(), e);
+            return false;
+        }
     }
 
     /// Is there a firing in a folder?
@@ -114,12 +147,13 @@ public record FiringRecord(
         Path file = folder.resolve(FILE);
         try {
             JsonNode root = JSON.readTree(Files.readString(file));
-            if (root.path("ashfall_firing").asInt() != VERSION) {
+            int version = root.path("ashfall_firing").asInt();
+            if (version < 1 || version > VERSION) {
                 throw new FiringException(
                         file
                                 + ": it was written in version "
                                 + root.path("ashfall_firing").asText("?")
-                                + "; this program reads "
+                                + "; this program reads 1 to "
                                 + VERSION);
             }
             Map<String, String> values = new LinkedHashMap<>();
@@ -130,10 +164,14 @@ public record FiringRecord(
             for (JsonNode entry : root.path("log")) {
                 log.add(JSON.treeToValue(entry, LogEntry.class));
             }
-            Map<Long, String> files = new LinkedHashMap<>();
-            root.path("files")
-                    .properties()
-                    .forEach(e -> files.put(Long.valueOf(e.getKey()), e.getValue().asText()));
+            Map<Long, KeptFrame> kept = new TreeMap<>();
+            for (var e : root.path("files").properties()) {
+                KeptFrame one =
+                        version == 1
+                                ? new KeptFrame(e.getValue().asText(), 0, "", Map.of())
+                                : JSON.treeToValue(e.getValue(), KeptFrame.class);
+                kept.put(Long.valueOf(e.getKey()), one);
+            }
             return new FiringRecord(
                     root.path("name").asText(),
                     root.path("shot").toString(),
@@ -143,7 +181,7 @@ public record FiringRecord(
                     values,
                     root.path("first_frame").asLong(),
                     log,
-                    files);
+                    kept);
         } catch (NoSuchFileException e) {
             throw new FiringException(
                     "there is no firing in '" + folder + "': it has no " + FILE, e);
@@ -154,7 +192,7 @@ public record FiringRecord(
         }
     }
 
-    void write(Path folder) throws IOException {
+    void write(Disk disk, Path folder) throws IOException {
         ObjectNode root = JSON.createObjectNode();
         root.put("ashfall_firing", VERSION);
         root.put("name", name);
@@ -167,13 +205,15 @@ public record FiringRecord(
         ObjectNode parameters = root.putObject("parameters");
         keyValues.forEach(parameters::put);
         ObjectNode fileNode = root.putObject("files");
-        files.forEach((frame, fileName) -> fileNode.put(Long.toString(frame), fileName));
+        kept.forEach(
+                (frame, one) ->
+                        fileNode.set(Long.toString(frame), JSON.<JsonNode>valueToTree(one)));
         root.set("log", logNode());
         byte[] bytes =
                 JSON.writerWithDefaultPrettyPrinter()
                         .writeValueAsString(root)
                         .getBytes(StandardCharsets.UTF_8);
-        WholeFile.write(folder.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
+        WholeFile.write(disk, folder.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
     }
 
     /// The burn log as JSON, keys as on the command line.

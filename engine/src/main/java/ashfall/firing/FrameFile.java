@@ -4,6 +4,9 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.sim.Snapshot;
+import ashfall.vdb.LeafPacker;
+import ashfall.vdb.PackedGrid;
 import ashfall.vdb.VdbFile;
 import ashfall.vdb.VdbGrid;
 import ashfall.vdb.VdbReader;
@@ -20,6 +23,9 @@ import java.util.Map;
 
 /// A frame as a .vdb file and back.
 public final class FrameFile {
+    /// Entry of a grid: largest difference between a value of the gas and the one kept.
+    static final String ROUNDING = "largest_rounding";
+
     private FrameFile() {}
 
     /// Writes a frame; the file says what it holds, in which units, of which firing.
@@ -27,16 +33,22 @@ public final class FrameFile {
     /// @param about entries that concern the whole firing, such as its key and frame rate
     static void write(Path path, Frame frame, Map<String, Object> about, VdbWriter writer)
             throws IOException {
-        Map<String, Object> file = new LinkedHashMap<>(about);
-        file.put("creator", "Ashfall");
-        file.put("frame", frame.number());
-        file.put("seconds", frame.seconds());
-        file.put("up_axis", "y");
-        file.put("length_unit", "m");
-        file.put("voxel_size", frame.lattice().voxel());
         List<VdbGrid> grids = new ArrayList<>();
         frame.channels().values().forEach(channel -> grids.add(grid(channel, frame.lattice())));
-        writer.write(path, file, grids);
+        writer.write(path, entries(about, frame.number(), frame.seconds(), frame.lattice()), grids);
+    }
+
+    /// What a file says of itself.
+    static Map<String, Object> entries(
+            Map<String, Object> about, long number, double seconds, Lattice lattice) {
+        Map<String, Object> file = new LinkedHashMap<>(about);
+        file.put("creator", "Ashfall");
+        file.put("frame", number);
+        file.put("seconds", seconds);
+        file.put("up_axis", "y");
+        file.put("length_unit", "m");
+        file.put("voxel_size", lattice.voxel());
+        return file;
     }
 
     private static VdbGrid grid(SparseGrid channel, Lattice lattice) {
@@ -48,31 +60,55 @@ public final class FrameFile {
         for (int k = 0; k < background.length; k++) {
             background[k] = channel.background(k);
         }
+        return new VdbGrid(
+                channel.name(),
+                channel.name(),
+                type(background.length, channel.isHalf()),
+                channel.isHalf(),
+                background,
+                leaves,
+                List.of(),
+                transform(lattice),
+                metadata(channel.unit(), channel.isStaggered(), background));
+    }
+
+    /// A channel that is packed already.
+    static PackedGrid packed(Snapshot.Taken<LeafPacker.Packed> taken, Lattice lattice) {
+        float[] background = taken.background();
+        Map<String, Object> metadata = metadata(taken.unit(), taken.staggered(), background);
+        metadata.put(ROUNDING, taken.rounding());
+        return new PackedGrid(
+                taken.name(),
+                taken.name(),
+                type(background.length, taken.half()),
+                taken.half(),
+                background,
+                taken.leaves(),
+                transform(lattice),
+                metadata);
+    }
+
+    private static Map<String, Object> metadata(
+            String unit, boolean staggered, float[] background) {
         Map<String, Object> metadata = new LinkedHashMap<>();
-        metadata.put("unit", channel.unit());
-        if (channel.isStaggered()) {
+        metadata.put("unit", unit);
+        if (staggered) {
             metadata.put("class", "staggered");
             metadata.put("vector_type", "contravariant relative");
         } else if (background[0] == 0) {
             metadata.put("class", "fog volume");
         }
-        String type =
-                (background.length == 1 ? "Tree_float_5_4_3" : "Tree_vec3s_5_4_3")
-                        + (channel.isHalf() ? "_HalfFloat" : "");
-        double h = lattice.voxel();
-        VdbTransform transform =
-                VdbTransform.uniform(
-                        h, lattice.centre(0, 0), lattice.centre(1, 0), lattice.centre(2, 0));
-        return new VdbGrid(
-                channel.name(),
-                channel.name(),
-                type,
-                channel.isHalf(),
-                background,
-                leaves,
-                List.of(),
-                transform,
-                metadata);
+        return metadata;
+    }
+
+    private static String type(int components, boolean half) {
+        return (components == 1 ? "Tree_float_5_4_3" : "Tree_vec3s_5_4_3")
+                + (half ? "_HalfFloat" : "");
+    }
+
+    private static VdbTransform transform(Lattice lattice) {
+        return VdbTransform.uniform(
+                lattice.voxel(), lattice.centre(0, 0), lattice.centre(1, 0), lattice.centre(2, 0));
     }
 
     /// Reads a frame. Its voxels must be cubes along the axes, as those of firings are.

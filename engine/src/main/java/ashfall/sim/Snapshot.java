@@ -23,11 +23,36 @@ public final class Snapshot {
     /// Smallest differences from still air that are kept.
     private static final float DENSITY = 1e-7f;
 
+    /// Place of the velocity among the channels, behind those of one number.
+    private static final int VELOCITY = 4;
+
     private static final float KELVIN = 0.5f;
     private static final float FLAME = 1f;
     private static final float FUEL = 1e-6f;
 
     private Snapshot() {}
+
+    /// A channel as it was taken, its leaves turned into what was asked for.
+    ///
+    /// @param staggered do the components lie on the lower faces of the cells?
+    /// @param background of what is in no leaf, per component
+    /// @param rounding largest difference between a value of the gas and the one kept
+    public record Taken<T>(
+            String name,
+            String unit,
+            boolean half,
+            boolean staggered,
+            float[] background,
+            List<T> leaves,
+            double rounding) {}
+
+    /// What becomes of a leaf. Called by many threads at once.
+    @FunctionalInterface
+    public interface Turn<T> {
+        /// @param channel place of its channel among those of [Gas#CHANNEL_WORDS]
+        /// @param worker names scratch memory that no other call uses meanwhile
+        T of(Leaf leaf, int channel, int worker);
+    }
 
     /// The simulation's present state as a frame.
     ///
@@ -36,6 +61,31 @@ public final class Snapshot {
     ///     16
     public static Frame of(
             Simulation simulation, Set<String> wanted, Set<String> full, Workers workers) {
+        Map<String, SparseGrid> channels = new LinkedHashMap<>();
+        for (Taken<Leaf> t :
+                Snapshot.<Leaf>take(
+                        simulation, wanted, full, workers, (leaf, channel, worker) -> leaf)) {
+            channels.put(
+                    t.name,
+                    new SparseGrid(
+                            t.name,
+                            t.unit,
+                            t.half,
+                            t.staggered,
+                            t.background,
+                            t.leaves.toArray(Leaf[]::new)));
+        }
+        return new Frame(
+                simulation.frame(), simulation.time(), simulation.setup().lattice(), channels);
+    }
+
+    /// As [#of], leaf by leaf: what is not kept of a leaf takes no memory.
+    public static <T> List<Taken<T>> take(
+            Simulation simulation,
+            Set<String> wanted,
+            Set<String> full,
+            Workers workers,
+            Turn<T> turn) {
         Setup setup = simulation.setup();
         GasFields f = simulation.fields();
         float ambient = (float) setup.law().ambient();
@@ -73,61 +123,85 @@ public final class Snapshot {
                                 0,
                                 FUEL,
                                 !Gas.isFull("fuel", full)));
+        boolean halfVelocity = !Gas.isFull("velocity", full);
         Bricks bricks =
                 new Bricks(
                         simulation.box(),
                         simulation.solids(),
                         scalars,
+                        wanted,
                         f.velocity,
-                        !Gas.isFull("velocity", full),
-                        wanted.contains("velocity"),
+                        halfVelocity,
                         setup.sides().mirrored());
         int layers = simulation.box().shape().nz() / SparseGrid.EDGE;
-        List<List<List<Leaf>>> found = new ArrayList<>();
+        List<Layer<T>> found = new ArrayList<>();
         for (int z = 0; z < layers; z++) {
             found.add(null);
         }
-        workers.forEachSlab(layers, (z, worker) -> found.set(z, bricks.layer(z)));
-        Map<String, SparseGrid> channels = new LinkedHashMap<>();
-        for (int c = 0; c < 4; c++) {
+        workers.forEachSlab(
+                layers,
+                (z, worker) -> {
+                    Layer<T> layer = new Layer<>(turn, worker);
+                    bricks.look(z, layer);
+                    found.set(z, layer);
+                });
+        List<Taken<T>> taken = new ArrayList<>();
+        for (int c = 0; c < VELOCITY; c++) {
             Scalar s = scalars.get(c);
             if (wanted.contains(s.name)) {
-                float background = s.half ? rounded(s.background) : s.background;
-                channels.put(
-                        s.name,
-                        new SparseGrid(
-                                s.name,
-                                s.unit,
-                                s.half,
-                                false,
-                                new float[] {background},
-                                collected(found, c)));
+                float[] background = {s.half ? rounded(s.background) : s.background};
+                taken.add(taken(s.name, s.unit, s.half, false, background, found, c));
             }
         }
         if (wanted.contains("velocity")) {
             float[] still = setup.wind().at(simulation.time());
-            for (int i = 0; i < 3 && bricks.halfVelocity; i++) {
+            for (int i = 0; i < 3 && halfVelocity; i++) {
                 still[i] = rounded(still[i]);
             }
-            channels.put(
-                    "velocity",
-                    new SparseGrid(
-                            "velocity",
-                            "m/s",
-                            bricks.halfVelocity,
-                            true,
-                            still,
-                            collected(found, 4)));
+            taken.add(taken("velocity", "m/s", halfVelocity, true, still, found, VELOCITY));
         }
-        return new Frame(simulation.frame(), simulation.time(), setup.lattice(), channels);
+        return taken;
+    }
+
+    private static <T> Taken<T> taken(
+            String name,
+            String unit,
+            boolean half,
+            boolean staggered,
+            float[] background,
+            List<Layer<T>> found,
+            int channel) {
+        List<T> leaves = new ArrayList<>();
+        double rounding = 0;
+        for (Layer<T> layer : found) {
+            leaves.addAll(layer.leaves.get(channel));
+            rounding = Math.max(rounding, layer.rounding[channel]);
+        }
+        return new Taken<>(name, unit, half, staggered, background, leaves, rounding);
+    }
+
+    /// Leaves of a layer of bricks, by channel.
+    private static final class Layer<T> {
+        final List<List<T>> leaves = new ArrayList<>();
+        final double[] rounding = new double[VELOCITY + 1];
+        private final Turn<T> turn;
+        private final int worker;
+
+        Layer(Turn<T> turn, int worker) {
+            this.turn = turn;
+            this.worker = worker;
+            for (int i = 0; i <= VELOCITY; i++) {
+                leaves.add(new ArrayList<>());
+            }
+        }
+
+        void add(int channel, Leaf leaf) {
+            leaves.get(channel).add(turn.of(leaf, channel, worker));
+        }
     }
 
     private static float rounded(float v) {
         return Float.float16ToFloat(Float.floatToFloat16(v));
-    }
-
-    private static Leaf[] collected(List<List<List<Leaf>>> found, int channel) {
-        return found.stream().flatMap(layer -> layer.get(channel).stream()).toArray(Leaf[]::new);
     }
 
     /// @param mass what the field is multiplied with, where it is per kilogram; else null
@@ -148,43 +222,38 @@ public final class Snapshot {
             Box box,
             Solids solids,
             List<Scalar> scalars,
+            Set<String> wanted,
             float[][] velocity,
             boolean halfVelocity,
-            boolean withVelocity,
             boolean mirrored) {
 
-        /// Leaves of a layer of bricks: for each scalar, then for the velocity.
-        List<List<Leaf>> layer(int bz) {
-            List<List<Leaf>> leaves = new ArrayList<>();
-            for (int i = 0; i < 5; i++) {
-                leaves.add(new ArrayList<>());
-            }
+        /// Finds the leaves of a layer of bricks.
+        void look(int bz, Layer<?> layer) {
             GridShape shape = box.shape();
             for (int by = 0; by < shape.ny() / 8; by++) {
                 for (int bx = 0; bx < shape.nx() / 8; bx++) {
                     boolean any = false;
-                    for (int c = 0; c < 4; c++) {
-                        Leaf leaf = scalarLeaf(scalars.get(c), bx, by, bz);
-                        if (leaf != null) {
-                            leaves.get(c).add(leaf);
-                            any = true;
+                    for (int c = 0; c < VELOCITY; c++) {
+                        Leaf leaf = scalarLeaf(scalars.get(c), bx, by, bz, layer.rounding, c);
+                        any |= leaf != null;
+                        if (leaf != null && wanted.contains(scalars.get(c).name)) {
+                            layer.add(c, leaf);
                             if (mirrored) {
-                                leaves.get(c).add(turned(leaf));
+                                layer.add(c, turned(leaf));
                             }
                         }
                     }
-                    if (any && withVelocity) {
-                        leaves.get(4).add(velocityLeaf(bx, by, bz, false));
+                    if (any && wanted.contains("velocity")) {
+                        layer.add(VELOCITY, velocityLeaf(bx, by, bz, false, layer.rounding));
                         if (mirrored) {
-                            leaves.get(4).add(velocityLeaf(bx, by, bz, true));
+                            layer.add(VELOCITY, velocityLeaf(bx, by, bz, true, layer.rounding));
                         }
                     }
                 }
             }
-            return leaves;
         }
 
-        private Leaf scalarLeaf(Scalar s, int bx, int by, int bz) {
+        private Leaf scalarLeaf(Scalar s, int bx, int by, int bz, double[] rounding, int channel) {
             GridShape shape = box.shape();
             long[] mask = new long[8];
             float[] values = new float[SparseGrid.VOXELS];
@@ -207,7 +276,9 @@ public final class Snapshot {
                     }
                 }
             }
-            return any ? leaf(box.x() + 8 * bx, by, bz, mask, values, s.half) : null;
+            return any
+                    ? leaf(box.x() + 8 * bx, by, bz, mask, values, s.half, rounding, channel)
+                    : null;
         }
 
         /// A leaf's mirror image.
@@ -230,7 +301,7 @@ public final class Snapshot {
         }
 
         /// @param turned the mirror image, in which the lower face across x is the upper one here
-        private Leaf velocityLeaf(int bx, int by, int bz, boolean turned) {
+        private Leaf velocityLeaf(int bx, int by, int bz, boolean turned, double[] rounding) {
             GridShape shape = box.shape();
             long[] mask = new long[8];
             Arrays.fill(mask, -1L);
@@ -244,16 +315,28 @@ public final class Snapshot {
                 }
             }
             int x = box.x() + 8 * bx;
-            return leaf(turned ? -SparseGrid.EDGE - x : x, by, bz, mask, values, halfVelocity);
+            int from = turned ? -SparseGrid.EDGE - x : x;
+            return leaf(from, by, bz, mask, values, halfVelocity, rounding, VELOCITY);
         }
 
-        private Leaf leaf(int x, int by, int bz, long[] mask, float[] values, boolean half) {
+        private Leaf leaf(
+                int x,
+                int by,
+                int bz,
+                long[] mask,
+                float[] values,
+                boolean half,
+                double[] rounding,
+                int channel) {
             short[] halves = null;
             if (half) {
                 halves = new short[values.length];
+                float worst = 0;
                 for (int i = 0; i < values.length; i++) {
                     halves[i] = Float.floatToFloat16(values[i]);
+                    worst = Math.max(worst, Math.abs(Float.float16ToFloat(halves[i]) - values[i]));
                 }
+                rounding[channel] = Math.max(rounding[channel], worst);
             }
             return new Leaf(
                     x, box.y() + 8 * by, box.z() + 8 * bz, mask, half ? null : values, halves);

@@ -14,15 +14,29 @@ final class LeafOrder {
 
     private LeafOrder() {}
 
-    /// A mask in the other order.
+    /// A mask in the other order: x and z change places.
     static long[] turned(long[] mask) {
         long[] out = new long[8];
-        for (int n = 0; n < 512; n++) {
-            if ((mask[n >> 6] >>> (n & 63) & 1) != 0) {
-                int m = IN_MEMORY[n];
-                out[m >> 6] |= 1L << (m & 63);
+        for (int y = 0; y < 8; y++) {
+            long rows = 0;
+            for (int row = 0; row < 8; row++) {
+                rows |= (mask[row] >>> (8 * y) & 0xFF) << (8 * row);
+            }
+            long columns = transposed(rows);
+            for (int row = 0; row < 8; row++) {
+                out[row] |= (columns >>> (8 * row) & 0xFF) << (8 * y);
             }
         }
         return out;
+    }
+
+    /// Eight rows of eight bits as eight columns (Warren, Hacker's Delight, 7-3).
+    private static long transposed(long rows) {
+        long t = (rows ^ (rows >>> 7)) & 0x00AA00AA00AA00AAL;
+        long x = rows ^ t ^ (t << 7);
+        t = (x ^ (x >>> 14)) & 0x0000CCCC0000CCCCL;
+        x = x ^ t ^ (t << 14);
+        t = (x ^ (x >>> 28)) & 0x00000000F0F0F0F0L;
+        return x ^ t ^ (t << 28);
     }
 }

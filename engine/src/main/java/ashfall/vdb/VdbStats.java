@@ -1,12 +1,14 @@
 package ashfall.vdb;
 
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.work.Sha256;
 
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import java.util.List;
 
 /// Numbers about the active voxels of a grid.
 ///
@@ -32,28 +34,15 @@ public record VdbStats(
     /// Measures a grid.
     public static VdbStats of(VdbGrid grid) {
         Counter c = new Counter(grid.components());
-        for (Leaf leaf : grid.leaves()) {
-            c.leaf(leaf);
-        }
-        int tiles = 0;
-        for (VdbGrid.Tile tile : grid.tiles()) {
-            if (tile.active()) {
-                tiles++;
-                c.tile(tile);
-            }
-        }
-        boolean any = c.active > 0;
-        return new VdbStats(
-                c.active,
-                grid.leaves().size(),
-                tiles,
-                any ? c.from : null,
-                any ? c.to : null,
-                any ? c.min : null,
-                any ? c.max : null,
-                c.sum,
-                c.notFinite,
-                HexFormat.of().formatHex(c.digest.digest()));
+        grid.leaves().forEach(c::leaf);
+        return c.stats(grid.tiles());
+    }
+
+    /// Measures a grid while it is read.
+    static VdbStats of(int components, TreeReader tree) throws IOException {
+        Counter c = new Counter(components);
+        tree.forEachLeaf(c::leaf);
+        return c.stats(tree.tiles());
     }
 
     private static final class Counter {
@@ -65,6 +54,7 @@ public record VdbStats(
         final double[] sum;
         final MessageDigest digest;
         final ByteBuffer buffer;
+        int leaves;
         long active;
         long notFinite;
 
@@ -78,28 +68,47 @@ public record VdbStats(
             this.buffer =
                     ByteBuffer.allocate(12 + 64 + 512 * 4 * components)
                             .order(ByteOrder.LITTLE_ENDIAN);
-            try {
-                this.digest = MessageDigest.getInstance("SHA-256");
-            } catch (NoSuchAlgorithmException e) {
-                throw new IllegalStateException("every Java has SHA-256", e);
+            this.digest = Sha256.begin();
+        }
+
+        VdbStats stats(List<VdbGrid.Tile> tiles) {
+            int activeTiles = 0;
+            for (VdbGrid.Tile tile : tiles) {
+                if (tile.active()) {
+                    activeTiles++;
+                    tile(tile);
+                }
             }
+            boolean any = active > 0;
+            return new VdbStats(
+                    active,
+                    leaves,
+                    activeTiles,
+                    any ? from : null,
+                    any ? to : null,
+                    any ? min : null,
+                    any ? max : null,
+                    sum,
+                    notFinite,
+                    HexFormat.of().formatHex(digest.digest()));
         }
 
         void leaf(Leaf leaf) {
+            leaves++;
             buffer.clear();
             buffer.putInt(leaf.x()).putInt(leaf.y()).putInt(leaf.z());
             for (long word : leaf.mask()) {
                 buffer.putLong(word);
             }
-            for (int v = 0; v < 512; v++) {
-                if (!leaf.isActive(v)) {
-                    continue;
-                }
-                count(leaf.x() + (v & 7), leaf.y() + ((v >> 3) & 7), leaf.z() + (v >> 6), 1, 1);
-                for (int k = 0; k < components; k++) {
-                    float value = leaf.value(v * components + k);
-                    take(k, value, 1);
-                    buffer.putFloat(value);
+            for (int z = 0; z < 8; z++) {
+                for (long left = leaf.mask()[z]; left != 0; left &= left - 1) {
+                    int n = Long.numberOfTrailingZeros(left);
+                    count(leaf.x() + (n & 7), leaf.y() + (n >> 3), leaf.z() + z, 1, 1);
+                    for (int k = 0; k < components; k++) {
+                        float value = leaf.value((64 * z + n) * components + k);
+                        take(k, value, 1);
+                        buffer.putFloat(value);
+                    }
                 }
             }
             digest.update(buffer.flip());

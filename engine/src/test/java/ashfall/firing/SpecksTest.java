@@ -52,7 +52,8 @@ class SpecksTest {
                             folder,
                             1,
                             4,
-                            FiringJob.Existing.CONTINUE);
+                            FiringJob.Existing.CONTINUE,
+                            FiringJob.Pace.BY_TIME);
             new FiringJob(request, 1L << 30, workers, Progress.silent(), new Cancel()).run();
             assertEquals(List.of(), specks(folder, 3, workers));
             assertEquals(List.of(), specks(folder, 3, workers, SHOWN, BURST + "on=false"));

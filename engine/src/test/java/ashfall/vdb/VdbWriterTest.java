@@ -232,4 +232,20 @@ class VdbWriterTest {
         }
         throw new AssertionError("the library does not see the grid '" + name + "'");
     }
+
+    @Test
+    void measure_isWhatTheGridsReadMeasure() throws IOException {
+        Path file = write("m.vdb", 2);
+        Map<String, VdbStats> measured = VdbReader.measure(file);
+        try (Workers workers = new Workers(2)) {
+            for (VdbGrid grid : VdbReader.read(file, workers).grids()) {
+                VdbStats one = VdbStats.of(grid);
+                VdbStats other = measured.get(grid.uniqueName());
+                assertEquals(one.voxelsSha256(), other.voxelsSha256());
+                assertEquals(one.active(), other.active());
+                assertArrayEquals(one.max(), other.max());
+                assertEquals(one.leafCount(), other.leafCount());
+            }
+        }
+    }
 }
