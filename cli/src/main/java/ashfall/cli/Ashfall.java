@@ -33,6 +33,7 @@ import java.nio.file.NoSuchFileException;
             NewCommand.class,
             CheckCommand.class,
             FireCommand.class,
+            TrialsCommand.class,
             RenderCommand.class,
             RetimeCommand.class,
             VdbCommand.class,
@@ -77,7 +78,8 @@ public final class Ashfall implements Runnable {
         return (e, line, result) -> {
             LOG.debug("failed", e);
             line.getErr().println("ashfall: " + sentence(e));
-            return 1;
+            // What an option says makes no sense: that is how the command is used.
+            return e.getClass().equals(IllegalArgumentException.class) ? 2 : 1;
         };
     }
 

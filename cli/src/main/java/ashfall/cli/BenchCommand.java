@@ -31,6 +31,7 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -52,7 +53,9 @@ final class BenchCommand implements Callable<Integer> {
                     "pressure",
                     "pressure-sphere",
                     "pressure-ratio",
-                    "picture");
+                    "picture",
+                    "write",
+                    "read");
     private static final int RUNS = 5;
 
     /// Share of the box that a fireball fills.
@@ -68,7 +71,7 @@ final class BenchCommand implements Callable<Integer> {
             paramLabel = "NAME",
             description =
                     "step, fireball, transport, velocity, pressure, pressure-sphere,"
-                            + " pressure-ratio or picture; by default all")
+                            + " pressure-ratio, picture, write or read; by default all")
     private String part;
 
     @Option(
@@ -76,6 +79,12 @@ final class BenchCommand implements Callable<Integer> {
             paramLabel = "N",
             description = "cells along an edge, a multiple of 16; by default 128")
     private int size = 128;
+
+    @Option(
+            names = "--vdb",
+            paramLabel = "FILE",
+            description = "the volumes that are written and read; by default made up")
+    private Path volumes;
 
     @Option(
             names = "--threads",
@@ -168,8 +177,16 @@ final class BenchCommand implements Callable<Integer> {
             case "pressure" -> pressure(name, (x, y, z) -> 1f, workers);
             case "pressure-sphere" -> pressure(name, this::aroundABall, workers);
             case "pressure-ratio" -> pressure(name, this::lightInABall, workers);
+            case "write", "read" -> volumes(name, workers);
             default -> picture(workers);
         };
+    }
+
+    private Row volumes(String name, Workers workers) {
+        try (VdbBench bench = new VdbBench(volumes, size, workers)) {
+            double seconds = median(name.equals("write") ? bench::write : bench::read);
+            return new Row(name, seconds, bench.voxels(), 0);
+        }
     }
 
     /// `a = b + s c` over 3 x 64 MiB: 12 bytes an element, median of the runs.

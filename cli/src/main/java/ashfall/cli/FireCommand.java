@@ -1,30 +1,29 @@
 package ashfall.cli;
 
+import ashfall.firing.FiringException;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
-import ashfall.shot.Frames;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
-import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CountDownLatch;
 
 /// Fires a shot into a folder.
 @Command(
@@ -44,32 +43,7 @@ final class FireCommand implements Callable<Integer> {
             description = "the folder of the firing")
     private Path out;
 
-    @Option(
-            names = "--frames",
-            paramLabel = "A-B",
-            description = "frames to keep; by default all of the shot")
-    private String frames;
-
-    @Option(names = "--fineness", defaultValue = "sketch", description = "sketch, work or final")
-    private String fineness;
-
-    @Option(
-            names = "--set",
-            paramLabel = "KEY=VALUE",
-            description = "a parameter of the shot by its path in the file")
-    private List<String> settings = new ArrayList<>();
-
-    @Option(
-            names = "--element",
-            paramLabel = "NAME",
-            description = "the element to fire; needed when there are several")
-    private String element;
-
-    @Option(
-            names = "--threads",
-            paramLabel = "N",
-            description = "processors to use; by default all")
-    private int threads = Runtime.getRuntime().availableProcessors();
+    @Mixin private FireOptions options;
 
     @Option(
             names = "--resume",
@@ -94,7 +68,7 @@ final class FireCommand implements Callable<Integer> {
     private boolean json;
 
     @Override
-    public Integer call() {
+    public Integer call() throws IOException {
         if (resume && replace) {
             throw new IllegalArgumentException(
                     "--resume and --replace contradict each other; give one of them");
@@ -111,94 +85,31 @@ final class FireCommand implements Callable<Integer> {
                                                         + key
                                                         + "' is not known; it is kept and has no"
                                                         + " effect"));
-        Shot shot = ShotFile.with(reading.shot(), settings);
+        Shot shot = ShotFile.with(reading.shot(), options.settings);
         if (resume && !FiringRecord.isIn(out)) {
-            throw new IllegalArgumentException("there is no firing to resume in '" + out + "'");
+            throw new FiringException("there is no firing to resume in '" + out + "'");
         }
-        Output.Range range =
-                frames == null
-                        ? new Output.Range(
-                                shot.frames().get(Frames.FIRST), shot.frames().get(Frames.LAST))
-                        : Output.range(frames);
-        Cancel cancel = new Cancel();
-        CountDownLatch ended = new CountDownLatch(1);
-        try (Workers workers = new Workers(checkedThreads())) {
-            FiringJob job =
-                    new FiringJob(
-                            new FiringJob.Request(
-                                    shot,
-                                    elementName(shot),
-                                    Output.fineness(fineness),
-                                    out,
-                                    range.from(),
-                                    range.to(),
-                                    replace
-                                            ? FiringJob.Existing.REPLACE
-                                            : FiringJob.Existing.CONTINUE,
-                                    new FiringJob.Pace(recoveryFrames)),
-                            Runtime.getRuntime().maxMemory(),
-                            workers,
-                            this::report,
-                            cancel);
-            Output.err(spec).println(job.plan().words());
-            Thread stop =
-                    Thread.ofPlatform().name("ashfall-stop").unstarted(() -> stop(cancel, ended));
-            Runtime.getRuntime().addShutdownHook(stop);
-            FiringJob.Result result;
-            try {
-                result = job.run();
-            } finally {
-                ended.countDown();
-                unhook(stop);
-            }
-            return print(result);
+        FiringJob.Request request =
+                options.request(
+                        shot,
+                        out,
+                        replace ? FiringJob.Existing.REPLACE : FiringJob.Existing.CONTINUE,
+                        new FiringJob.Pace(recoveryFrames));
+        try (Workers workers = options.workers()) {
+            return print(
+                    Stoppable.run(
+                            cancel -> {
+                                FiringJob job =
+                                        new FiringJob(
+                                                request,
+                                                Runtime.getRuntime().maxMemory(),
+                                                workers,
+                                                this::report,
+                                                cancel);
+                                Output.err(spec).println(job.plan().words());
+                                return job.run();
+                            }));
         }
-    }
-
-    private int checkedThreads() {
-        if (threads < 1 || threads > 1024) {
-            throw new IllegalArgumentException("--threads must be 1 to 1024, not " + threads);
-        }
-        return threads;
-    }
-
-    /// On an interrupt: let the frame in hand go, keep what is whole, and leave with status 3.
-    private static void stop(Cancel cancel, CountDownLatch ended) {
-        cancel.ask();
-        try {
-            ended.await();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
-        Runtime.getRuntime().halt(3);
-    }
-
-    private static void unhook(Thread stop) {
-        try {
-            Runtime.getRuntime().removeShutdownHook(stop);
-        } catch (IllegalStateException e) {
-            // The process is ending already: the hook itself sets the status.
-            Thread.currentThread().interrupt();
-        }
-    }
-
-    private String elementName(Shot shot) {
-        if (element != null) {
-            return element;
-        }
-        if (shot.elements().size() != 1) {
-            throw new ShotException(
-                    "the shot '"
-                            + shot.name()
-                            + "' has "
-                            + shot.elements().size()
-                            + " elements"
-                            + (shot.elements().isEmpty()
-                                    ? "; there is nothing to fire"
-                                    : "; choose one with --element: "
-                                            + String.join(", ", shot.elements().keySet())));
-        }
-        return shot.elements().keySet().iterator().next();
     }
 
     private void report(double done, double secondsLeft, String what) {

@@ -16,9 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,28 +26,6 @@ import java.util.concurrent.TimeUnit;
 
 class AshfallTest {
     @TempDir private Path folder;
-
-    private record Run(int status, String out, String err) {}
-
-    /// Runs a command line inside this process with its streams caught.
-    private static Run run(String... args) {
-        PrintStream out = System.out;
-        PrintStream err = System.err;
-        ByteArrayOutputStream caughtOut = new ByteArrayOutputStream();
-        ByteArrayOutputStream caughtErr = new ByteArrayOutputStream();
-        try {
-            System.setOut(new PrintStream(caughtOut, true, StandardCharsets.UTF_8));
-            System.setErr(new PrintStream(caughtErr, true, StandardCharsets.UTF_8));
-            int status = Ashfall.execute(args);
-            return new Run(
-                    status,
-                    caughtOut.toString(StandardCharsets.UTF_8),
-                    caughtErr.toString(StandardCharsets.UTF_8));
-        } finally {
-            System.setOut(out);
-            System.setErr(err);
-        }
-    }
 
     private static JsonNode json(String text) throws IOException {
         return new ObjectMapper().readTree(text);
@@ -64,12 +40,12 @@ class AshfallTest {
                 {"ashfall": 1, "name": "bay", "assets":
                  {"hull": {"holds": "mesh", "file": "meshes/hull.obj"}}}\
                 """);
-        Run check = run("check", file.toString());
-        assertEquals(0, check.status, check.err);
+        CommandRun check = CommandRun.of("check", file.toString());
+        assertEquals(0, check.status(), check.err());
         String place = folder.resolve("meshes/hull.obj").toString();
         assertTrue(
-                check.out.contains("assets.hull: the mesh 'hull' is not at '" + place + "'"),
-                check.out);
+                check.out().contains("assets.hull: the mesh 'hull' is not at '" + place + "'"),
+                check.out());
     }
 
     /// Two elements of one shot are fired one by one and drawn in one picture.
@@ -89,8 +65,8 @@ class AshfallTest {
         Files.writeString(file, ShotFile.write(moved));
         for (String name : List.of("fireball", "second")) {
             String dir = folder.resolve(name).toString();
-            Run fire =
-                    run(
+            CommandRun fire =
+                    CommandRun.of(
                             "fire",
                             file.toString(),
                             "--element",
@@ -99,7 +75,7 @@ class AshfallTest {
                             dir,
                             "--frames",
                             name.equals("second") ? "1-3" : "1-4");
-            assertEquals(0, fire.status, fire.err);
+            assertEquals(0, fire.status(), fire.err());
         }
         double one = lumen(file, "fireball");
         double other = lumen(file, "second");
@@ -107,19 +83,19 @@ class AshfallTest {
         assertTrue(one > 0 && other > 0);
         assertEquals(one + other, both, 1e-3 * both);
         // The second has three frames: so has the picture of both, unless more are asked for.
-        Run more = render(file, "1-4", "fireball", "second");
-        assertEquals(1, more.status);
-        assertTrue(more.err.contains("frame 4 is not in"), more.err);
-        assertEquals(3, json(render(file, null, "fireball", "second").out).get("frames").size());
+        CommandRun more = render(file, "1-4", "fireball", "second");
+        assertEquals(1, more.status());
+        assertTrue(more.err().contains("frame 4 is not in"), more.err());
+        assertEquals(3, json(render(file, null, "fireball", "second").out()).get("frames").size());
     }
 
     private double lumen(Path shot, String... firings) throws IOException {
-        Run run = render(shot, "3", firings);
-        assertEquals(0, run.status, run.err);
-        return json(run.out).get("frames").get(0).get("fire_lumen").asDouble();
+        CommandRun run = render(shot, "3", firings);
+        assertEquals(0, run.status(), run.err());
+        return json(run.out()).get("frames").get(0).get("fire_lumen").asDouble();
     }
 
-    private Run render(Path shot, String frames, String... firings) {
+    private CommandRun render(Path shot, String frames, String... firings) {
         List<String> args = new ArrayList<>(List.of("render", shot.toString(), "--json"));
         args.addAll(List.of("--size", "64x36", "--out", folder.resolve("p").toString()));
         if (frames != null) {
@@ -128,14 +104,14 @@ class AshfallTest {
         for (String firing : firings) {
             args.addAll(List.of("--firing", folder.resolve(firing).toString()));
         }
-        return run(args.toArray(String[]::new));
+        return CommandRun.of(args.toArray(String[]::new));
     }
 
     @Test
     void fire_render_log_info_workTogether() throws IOException {
         String dir = folder.resolve("f").toString();
-        Run fire =
-                run(
+        CommandRun fire =
+                CommandRun.of(
                         "fire",
                         "oil-store",
                         "--out",
@@ -145,14 +121,14 @@ class AshfallTest {
                         "--set",
                         "elements.store.voxel.sketch=1",
                         "--json");
-        assertEquals(0, fire.status, fire.err);
-        JsonNode fired = json(fire.out);
+        assertEquals(0, fire.status(), fire.err());
+        JsonNode fired = json(fire.out());
         assertEquals(4, fired.get("files").size());
         assertEquals(dir, fired.get("dir").asText());
         assertTrue(fired.get("voxels_max").asLong() > 4000);
 
-        Run render =
-                run(
+        CommandRun render =
+                CommandRun.of(
                         "render",
                         "oil-store",
                         "--firing",
@@ -164,13 +140,13 @@ class AshfallTest {
                         "--size",
                         "64x36",
                         "--json");
-        assertEquals(0, render.status, render.err);
+        assertEquals(0, render.status(), render.err());
         assertTrue(Files.size(folder.resolve("p/oil-store_0004.png")) > 100);
-        assertEquals(4, json(render.out).get("frames").get(0).get("frame").asInt());
+        assertEquals(4, json(render.out()).get("frames").get(0).get("frame").asInt());
 
         String fast = folder.resolve("fast").toString();
-        Run retime =
-                run(
+        CommandRun retime =
+                CommandRun.of(
                         "retime",
                         "oil-store",
                         "--firing",
@@ -180,16 +156,16 @@ class AshfallTest {
                         "--set",
                         "frames.speed=1.5",
                         "--json");
-        assertEquals(0, retime.status, retime.err);
-        JsonNode shown = json(retime.out).get("frames");
+        assertEquals(0, retime.status(), retime.err());
+        JsonNode shown = json(retime.out()).get("frames");
         assertEquals(3, shown.size());
         assertEquals(2.5, shown.get(1).get("stored_frame").asDouble(), 1e-9);
         assertTrue(Files.size(folder.resolve("fast/oil-store_0003.vdb")) > 1000);
-        Run onto = run("retime", "oil-store", "--firing", dir, "--out", dir);
-        assertEquals(1, onto.status);
-        assertTrue(onto.err.contains("holds a firing"), onto.err);
-        Run late =
-                run(
+        CommandRun onto = CommandRun.of("retime", "oil-store", "--firing", dir, "--out", dir);
+        assertEquals(1, onto.status());
+        assertTrue(onto.err().contains("holds a firing"), onto.err());
+        CommandRun late =
+                CommandRun.of(
                         "render",
                         "oil-store",
                         "--firing",
@@ -201,12 +177,12 @@ class AshfallTest {
                         "--set",
                         "frames.picture.skipped=3",
                         "--json");
-        assertEquals(0, late.status, late.err);
-        assertEquals(1, json(late.out).get("frames").size());
+        assertEquals(0, late.status(), late.err());
+        assertEquals(1, json(late.out()).get("frames").size());
 
-        Run log = run("log", dir, "--json");
-        assertEquals(0, log.status, log.err);
-        JsonNode entry = json(log.out).get("frames").get(3);
+        CommandRun log = CommandRun.of("log", dir, "--json");
+        assertEquals(0, log.status(), log.err());
+        JsonNode entry = json(log.out()).get("frames").get(3);
         for (String key :
                 List.of(
                         "frame",
@@ -223,16 +199,17 @@ class AshfallTest {
             assertTrue(entry.has(key), key);
         }
         assertEquals(4 / 24.0, entry.get("time_s").asDouble(), 1e-12);
-        String words = run("log", dir).out;
+        String words = CommandRun.of("log", dir).out();
         assertTrue(words.contains("heat MW"), words);
         assertTrue(words.contains("wish: flame top 10 m at 1.50 s, not seen yet"), words);
 
         String file = folder.resolve("f/oil-store_0004.vdb").toString();
-        JsonNode info = json(run("vdb", "info", file, "--json").out).get("files").get(0);
+        JsonNode info =
+                json(CommandRun.of("vdb", "info", file, "--json").out()).get("files").get(0);
         assertEquals(5, info.get("grids").size());
         assertEquals("firing.json", info.get("metadata").get("firing_record").asText());
         assertEquals(64, info.get("grids").get(0).get("voxels_sha256").asText().length());
-        assertEquals(0, run("vdb", "check", file).status);
+        assertEquals(0, CommandRun.of("vdb", "check", file).status());
     }
 
     @Test
@@ -245,10 +222,14 @@ class AshfallTest {
                 elements.store: forecast: flame out 0.79 to 3.34 s
                 elements.store: proposed: bounds of 24 x 18 x 22 m, a sketch with voxels of 34 cm
                 """,
-                run("check", "oil-store").out);
+                CommandRun.of("check", "oil-store").out());
         String outside = "elements.store.sources.oil.centre=90,0,0";
-        assertTrue(run("check", "oil-store", "--set", outside).out.contains("outside the bounds"));
-        JsonNode found = json(run("check", "oil-store", "--set", outside, "--json").out);
+        assertTrue(
+                CommandRun.of("check", "oil-store", "--set", outside)
+                        .out()
+                        .contains("outside the bounds"));
+        JsonNode found =
+                json(CommandRun.of("check", "oil-store", "--set", outside, "--json").out());
         assertEquals(
                 "elements.store.sources.oil", found.get("findings").get(0).get("path").asText());
     }
@@ -263,50 +244,54 @@ class AshfallTest {
                 "1|there is no parameter 'air.wnid'|fire oil-store --out DIR --set air.wnid=1",
                 "1|'elements.store.burn.fuel': 'tea' is not known|fire oil-store --out DIR --set"
                         + " elements.store.burn.fuel=tea",
-                "1|the frames run backwards: 9-3; write 3-9|fire oil-store --out DIR --frames 9-3",
-                "1|is no range of frames|fire oil-store --out DIR --frames x",
+                "2|the frames run backwards: 9-3; write 3-9|fire oil-store --out DIR --frames 9-3",
+                "2|is no range of frames|fire oil-store --out DIR --frames x",
                 "1|would fit|fire oil-store --out DIR --set elements.store.voxel.sketch=0.0059",
-                "1|--fineness is 'rough'|fire oil-store --out DIR --fineness rough",
-                "1|--threads must be|fire oil-store --out DIR --threads 0",
+                "2|--fineness is 'rough'|fire oil-store --out DIR --fineness rough",
+                "2|--threads must be|fire oil-store --out DIR --threads 0",
                 "1|no firing to resume|fire oil-store --out DIR --resume",
                 "1|there is no firing in|log DIR",
-                "1|is no size of a picture|render oil-store --firing DIR --out DIR --size huge",
+                "2|is no size of a picture|render oil-store --firing DIR --out DIR --size huge",
                 "1|there is no kind of shot 'volcano'|new volcano --out DIR/x",
                 "1|0 elements; there is nothing to fire|fire EMPTY --out DIR",
                 "1|there is no file|vdb info DIR/none.vdb",
-                "1|there is no part 'soup'|bench --part soup",
+                "2|there is no part 'soup'|bench --part soup",
             })
     void wrongInput_isOneSentenceAndAStatus(int status, String sentence, String line)
             throws IOException {
         Path empty = folder.resolve("empty.ashfall");
-        assertEquals(0, run("new", "empty", "--out", empty.toString()).status);
+        assertEquals(0, CommandRun.of("new", "empty", "--out", empty.toString()).status());
         List<String> args = new ArrayList<>();
         if (line != null) {
             for (String word : line.split(" ")) {
                 args.add(word.replace("DIR", folder.toString()).replace("EMPTY", empty.toString()));
             }
         }
-        Run r = run(args.toArray(String[]::new));
-        assertEquals(status, r.status, r.err);
+        CommandRun r = CommandRun.of(args.toArray(String[]::new));
+        assertEquals(status, r.status(), r.err());
         String last =
-                r.err.lines().filter(l -> l.startsWith("ashfall: ")).reduce((a, b) -> b).orElse("");
-        assertTrue(last.contains(sentence), r.err);
-        assertFalse(r.err.contains("\tat "), r.err);
+                r.err()
+                        .lines()
+                        .filter(l -> l.startsWith("ashfall: "))
+                        .reduce((a, b) -> b)
+                        .orElse("");
+        assertTrue(last.contains(sentence), r.err());
+        assertFalse(r.err().contains("\tat "), r.err());
     }
 
     @Test
     void fire_intoAFile_isRefused() throws IOException {
         Path file = Files.writeString(folder.resolve("taken"), "x");
-        Run r =
-                run(
+        CommandRun r =
+                CommandRun.of(
                         "fire",
                         "oil-store",
                         "--out",
                         file.toString(),
                         "--set",
                         "elements.store.voxel.sketch=1");
-        assertEquals(1, r.status);
-        assertTrue(r.err.contains("is a file, not a folder"), r.err);
+        assertEquals(1, r.status());
+        assertTrue(r.err().contains("is a file, not a folder"), r.err());
     }
 
     @Test
@@ -314,12 +299,14 @@ class AshfallTest {
         for (String kind : List.of("burner", "fireball", "puff")) {
             Path shot = folder.resolve(kind + ".ashfall");
             assertEquals(
-                    0, run("new", kind, "--set", "radius=0.4", "--out", shot.toString()).status);
+                    0,
+                    CommandRun.of("new", kind, "--set", "radius=0.4", "--out", shot.toString())
+                            .status());
             JsonNode root = json(Files.readString(shot));
             String element = root.get("elements").fieldNames().next();
             double voxel = root.get("elements").get(element).get("voxel").get("sketch").asDouble();
-            Run r =
-                    run(
+            CommandRun r =
+                    CommandRun.of(
                             "fire",
                             shot.toString(),
                             "--out",
@@ -328,25 +315,27 @@ class AshfallTest {
                             "1-2",
                             "--set",
                             "elements." + element + ".voxel.sketch=" + 2.5 * voxel);
-            assertEquals(0, r.status, r.err);
+            assertEquals(0, r.status(), r.err());
         }
-        assertTrue(run("new", "burner", "--keys").out.contains("air.temperature"));
+        assertTrue(CommandRun.of("new", "burner", "--keys").out().contains("air.temperature"));
     }
 
     @Test
     void shots_areListed() {
-        assertTrue(run("shots").out.contains("oil-store"));
+        assertTrue(CommandRun.of("shots").out().contains("oil-store"));
     }
 
     @Test
     void bench_measuresAPart() throws IOException {
-        Run r = run("bench", "--part", "pressure", "--size", "32", "--threads", "1", "--json");
-        assertEquals(0, r.status, r.err);
-        JsonNode row = json(r.out).get("rows").get(0);
+        CommandRun r =
+                CommandRun.of(
+                        "bench", "--part", "pressure", "--size", "32", "--threads", "1", "--json");
+        assertEquals(0, r.status(), r.err());
+        JsonNode row = json(r.out()).get("rows").get(0);
         assertEquals("pressure", row.get("part").asText());
         assertTrue(
                 row.get("mvoxels_per_s").asDouble() > 0
-                        && json(r.out).get("triad_gb_s").asDouble() > 0);
+                        && json(r.out()).get("triad_gb_s").asDouble() > 0);
     }
 
     /// The same voxels on one thread and two, without vector instructions and with the widest the
@@ -387,7 +376,12 @@ class AshfallTest {
         assertEquals(0, p.exitValue(), said);
         StringBuilder all = new StringBuilder();
         JsonNode grids =
-                json(run("vdb", "info", dir.resolve("oil-store_0006.vdb").toString(), "--json").out)
+                json(CommandRun.of(
+                                        "vdb",
+                                        "info",
+                                        dir.resolve("oil-store_0006.vdb").toString(),
+                                        "--json")
+                                .out())
                         .get("files")
                         .get(0)
                         .get("grids");

@@ -91,11 +91,13 @@ final class VdbOutput {
     }
 
     void transform(VdbTransform t) {
-        if (!t.map().equals("UniformScaleTranslateMap")) {
-            throw new IllegalArgumentException("only uniform voxels are written, not a " + t.map());
-        }
-        string(t.map());
         double h = t.matrix()[0];
+        double[] same = VdbTransform.uniform(h, 0, 0, 0).matrix();
+        if (!t.isLinear() || !Arrays.equals(same, 0, 12, t.matrix(), 0, 12)) {
+            throw new IllegalArgumentException(
+                    "only uniform voxels along the axes are written, not a " + t.map());
+        }
+        string("UniformScaleTranslateMap");
         triple(t.matrix()[12], t.matrix()[13], t.matrix()[14]);
         triple(h, h, h);
         triple(h, h, h);

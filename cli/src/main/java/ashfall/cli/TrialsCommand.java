@@ -1,0 +1,308 @@
+package ashfall.cli;
+
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringJob;
+import ashfall.firing.FiringRecord;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
+import ashfall.shot.ShotFile;
+import ashfall.shot.Unit;
+import ashfall.sim.DivergedException;
+import ashfall.trial.Outcome;
+import ashfall.trial.Trial;
+import ashfall.trial.Trials;
+import ashfall.work.Cancel;
+import ashfall.work.WholeFile;
+import ashfall.work.Workers;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+
+/// Fires variants of a shot side by side.
+@Command(
+        name = "trials",
+        description =
+                "Fire a shot several times: at several values of a dial (--vary), with several"
+                    + " seeds (--seeds), or with values drawn from ranges (--between), each into a"
+                    + " folder of its own; say how they compare.",
+        mixinStandardHelpOptions = true)
+final class TrialsCommand implements Callable<Integer> {
+    static final String FILE = "trials.json";
+
+    @Spec private CommandSpec spec;
+
+    @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
+    private String shotName;
+
+    @Option(
+            names = "--out",
+            paramLabel = "DIR",
+            required = true,
+            description = "the folder for the firings' folders")
+    private Path out;
+
+    @Option(
+            names = "--vary",
+            paramLabel = "KEY=A,B,C",
+            description = "a dial and its values; values with commas are parted by ';'")
+    private String bracket;
+
+    @Option(names = "--seeds", paramLabel = "A,B,C", description = "seeds of the element")
+    private String seeds;
+
+    @Option(
+            names = "--between",
+            paramLabel = "KEY=A..B",
+            description = "a dial and the smallest and largest value that are drawn")
+    private List<String> ranges = new ArrayList<>();
+
+    @Option(
+            names = "--count",
+            paramLabel = "N",
+            defaultValue = "5",
+            description = "how many are drawn; by default 5")
+    private int count;
+
+    @Option(
+            names = "--draw",
+            paramLabel = "N",
+            defaultValue = "1",
+            description = "another number draws other values; by default 1")
+    private long draw;
+
+    @Option(
+            names = "--list",
+            description =
+                    "run nothing; print a command line for each, to be run in any order or place")
+    private boolean listed;
+
+    @Mixin private FireOptions fire;
+
+    @Option(names = "--json", description = "print one JSON object on standard output")
+    private boolean json;
+
+    @Override
+    public Integer call() throws IOException {
+        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), fire.settings);
+        String element = fire.elementName(shot);
+        List<Trial> trials = trials(shot, element);
+        if (listed) {
+            trials.forEach(trial -> Output.out(spec).println(commandLine(trial, element)));
+            return 0;
+        }
+        return Stoppable.run(cancel -> fireAll(trials, element, cancel));
+    }
+
+    private List<Trial> trials(Shot shot, String element) {
+        int ways = (bracket == null ? 0 : 1) + (seeds == null ? 0 : 1) + (ranges.isEmpty() ? 0 : 1);
+        if (ways != 1) {
+            throw new IllegalArgumentException(
+                    "say what to vary by one of --vary, --seeds and --between");
+        }
+        if (seeds != null) {
+            List<Long> numbers = new ArrayList<>();
+            for (String seed : seeds.split(",")) {
+                try {
+                    numbers.add(Long.valueOf(seed.strip()));
+                } catch (NumberFormatException e) {
+                    throw new IllegalArgumentException("'" + seed + "' is no seed", e);
+                }
+            }
+            return Trials.seeds(shot, element, numbers);
+        }
+        if (bracket != null) {
+            String[] parts = parts(bracket, "--vary");
+            List<String> values =
+                    List.of(parts[1].split(parts[1].contains(";") ? "\\s*;\\s*" : "\\s*,\\s*"));
+            return Trials.bracket(shot, parts[0], values);
+        }
+        Map<String, Trials.Range> all = new LinkedHashMap<>();
+        for (String range : ranges) {
+            String[] parts = parts(range, "--between");
+            String[] ends = parts[1].split("\\.\\.");
+            try {
+                all.put(
+                        parts[0],
+                        new Trials.Range(Double.parseDouble(ends[0]), Double.parseDouble(ends[1])));
+            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+                throw new IllegalArgumentException(
+                        "'" + range + "' is no range; write KEY=A..B, for example air.wind=2..6",
+                        e);
+            }
+        }
+        return Trials.drawn(shot, element, all, count, draw);
+    }
+
+    private static String[] parts(String text, String option) {
+        int equals = text.indexOf('=');
+        if (equals < 1) {
+            throw new IllegalArgumentException(
+                    option
+                            + " wants KEY=VALUES, KEY being a path as in the file, not '"
+                            + text
+                            + "'");
+        }
+        return new String[] {text.substring(0, equals).strip(), text.substring(equals + 1).strip()};
+    }
+
+    /// What fires one trial alone: its exit status says how it ended.
+    private String commandLine(Trial trial, String element) {
+        List<String> words =
+                new ArrayList<>(
+                        List.of(
+                                "./ashfall",
+                                "fire",
+                                shotName,
+                                "--out",
+                                out.resolve(trial.name()).toString(),
+                                "--element",
+                                element,
+                                "--fineness",
+                                fire.fineness));
+        if (fire.frames != null) {
+            words.addAll(List.of("--frames", fire.frames));
+        }
+        List<String> settings = new ArrayList<>(fire.settings);
+        settings.addAll(trial.settings());
+        settings.forEach(setting -> words.addAll(List.of("--set", setting)));
+        return String.join(" ", words.stream().map(TrialsCommand::quoted).toList());
+    }
+
+    private static String quoted(String word) {
+        return word.matches("[A-Za-z0-9_./=,:+-]+") ? word : "'" + word.replace("'", "'\\''") + "'";
+    }
+
+    private int fireAll(List<Trial> trials, String element, Cancel cancel) throws IOException {
+        Files.createDirectories(out);
+        ObjectNode node = Output.object();
+        node.put("shot", trials.getFirst().shot().name());
+        node.put("element", element);
+        node.put("fineness", fire.fineness);
+        ArrayNode list = node.putArray("trials");
+        for (Trial trial : trials) {
+            ObjectNode entry = list.addObject();
+            entry.put("name", trial.name());
+            entry.put("caption", trial.caption());
+            trial.settings().forEach(entry.putArray("settings")::add);
+            entry.put("state", "waiting");
+        }
+        int status = 0;
+        for (int i = 0; i < trials.size() && status != 3; i++) {
+            ObjectNode entry = (ObjectNode) list.get(i);
+            entry.put("state", "running");
+            write(node);
+            String place = "trial " + (i + 1) + " of " + trials.size() + ", ";
+            int one = fireOne(trials.get(i), entry, place, cancel);
+            status = Math.max(status, one);
+            write(node);
+        }
+        if (json) {
+            Output.json(spec, node);
+        } else {
+            list.forEach(entry -> Output.out(spec).println(words((ObjectNode) entry)));
+        }
+        return status;
+    }
+
+    /// How all stand is in a file at any time.
+    private void write(ObjectNode node) throws IOException {
+        byte[] bytes = node.toPrettyString().getBytes(StandardCharsets.UTF_8);
+        WholeFile.write(out.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
+    }
+
+    private int fireOne(Trial trial, ObjectNode entry, String place, Cancel cancel) {
+        FiringJob.Request request =
+                fire.request(
+                        trial.shot(),
+                        out.resolve(trial.name()),
+                        FiringJob.Existing.CONTINUE,
+                        FiringJob.Pace.BY_TIME);
+        try (Workers workers = fire.workers()) {
+            FiringJob.Result result =
+                    new FiringJob(
+                                    request,
+                                    Runtime.getRuntime().maxMemory(),
+                                    workers,
+                                    (done, left, what) -> report(place + trial.caption(), what),
+                                    cancel)
+                            .run();
+            entry.put("state", result.cancelled() ? "stopped" : "done");
+            outcome(result.record(), entry);
+            return result.cancelled() ? 3 : 0;
+        } catch (FiringException | ShotException | DivergedException e) {
+            entry.put("state", "failed");
+            entry.put("error", e.getMessage());
+            Output.err(spec).println("ashfall: " + trial.caption() + ": " + e.getMessage());
+            return 1;
+        }
+    }
+
+    private void report(String who, String what) {
+        Output.err(spec).println(who + "  " + what);
+        Output.err(spec).flush();
+    }
+
+    private static void outcome(FiringRecord record, ObjectNode entry) {
+        if (record.log().isEmpty()) {
+            return;
+        }
+        Outcome outcome = Outcome.of(record.log());
+        entry.put("flame_top_m", outcome.flameTopM());
+        entry.put("heat_kj", outcome.heatKj());
+        entry.put("smoke_kg", outcome.smokeKg());
+        entry.put("hottest_k", outcome.hottestK());
+        entry.put("last_flame", outcome.lastFlame());
+        entry.put("last_flame_s", outcome.lastFlameS());
+        entry.put("burns", outcome.burns());
+    }
+
+    private static String words(ObjectNode entry) {
+        String caption = String.format(Locale.ROOT, "%-24s", entry.get("caption").asText());
+        if (!entry.has("flame_top_m")) {
+            return caption + "  " + entry.get("state").asText();
+        }
+        double last = entry.get("last_flame_s").asDouble(Double.NaN);
+        String ends =
+                entry.get("burns").asBoolean()
+                        ? "burns to the end"
+                        : Double.isNaN(last)
+                                ? "no flame at all"
+                                : "last flame at "
+                                        + String.format(Locale.ROOT, "%.2f s", last)
+                                        + ", frame "
+                                        + entry.get("last_flame").asLong();
+        return caption
+                + String.format(
+                        Locale.ROOT,
+                        "  flame top %s, %s of heat, %s",
+                        Unit.METRE.figure(entry.get("flame_top_m").asDouble(), 3),
+                        heat(entry.get("heat_kj").asDouble()),
+                        ends);
+    }
+
+    private static String heat(double kilojoules) {
+        return kilojoules < 1000
+                ? Unit.number(kilojoules, 3) + " kJ"
+                : Unit.number(kilojoules / 1000, 3) + " MJ";
+    }
+}
