@@ -1,9 +1,12 @@
 package ashfall.cli;
 
+import ashfall.firing.FiringRecord;
+import ashfall.firing.KeptFrame;
 import ashfall.vdb.VdbFile;
 import ashfall.vdb.VdbGrid;
 import ashfall.vdb.VdbReader;
 import ashfall.vdb.VdbStats;
+import ashfall.work.Sha256;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -183,12 +186,31 @@ final class VdbCommand implements Runnable {
                                 + "' states a box that its voxels do not fill";
                     }
                 }
-                return null;
+                return isFired(file)
+                        ? null
+                        : file
+                                + ": it is not the file that was fired: its checksum is not the one"
+                                + " in firing.json";
             } catch (IOException e) {
                 return e instanceof java.nio.file.NoSuchFileException
                         ? file + ": there is no such file"
                         : e.getMessage();
             }
+        }
+
+        /// Is a file what the record of its firing says, if there is one?
+        private static boolean isFired(Path file) throws IOException {
+            Path folder = file.toAbsolutePath().getParent();
+            if (!FiringRecord.isIn(folder)) {
+                return true;
+            }
+            String name = file.getFileName().toString();
+            for (KeptFrame kept : FiringRecord.read(folder).kept().values()) {
+                if (kept.file().equals(name) && !kept.sha256().isEmpty()) {
+                    return kept.sha256().equals(Sha256.of(file));
+                }
+            }
+            return true;
         }
     }
 }

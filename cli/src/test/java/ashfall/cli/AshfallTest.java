@@ -20,6 +20,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -210,6 +211,14 @@ class AshfallTest {
         assertEquals("firing.json", info.get("metadata").get("firing_record").asText());
         assertEquals(64, info.get("grids").get(0).get("voxels_sha256").asText().length());
         assertEquals(0, CommandRun.of("vdb", "check", file).status());
+        // Another whole file in its place is not the frame that was fired.
+        Files.copy(
+                folder.resolve("f/oil-store_0003.vdb"),
+                Path.of(file),
+                StandardCopyOption.REPLACE_EXISTING);
+        CommandRun other = CommandRun.of("vdb", "check", file);
+        assertEquals(1, other.status());
+        assertTrue(other.out().contains("it is not the file that was fired"), other.out());
     }
 
     @Test

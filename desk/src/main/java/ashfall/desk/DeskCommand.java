@@ -13,6 +13,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
@@ -109,7 +110,7 @@ public final class DeskCommand implements Runnable {
                             defaultValue = "window",
                             description =
                                     "window, fireground, chart, dials, manifest, slice, streaks,"
-                                            + " air or voxels")
+                                            + " air, voxels or ledger")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")
@@ -136,6 +137,7 @@ public final class DeskCommand implements Runnable {
         Snap.Request request =
                 new Snap.Request(
                         DemoShots.fileOrDemo(demo).shot(),
+                        Files.exists(Path.of(demo)) ? Path.of(demo) : null,
                         view,
                         frame,
                         station,

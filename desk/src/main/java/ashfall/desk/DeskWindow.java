@@ -12,6 +12,7 @@ import ashfall.desk.document.Station;
 import ashfall.desk.fireground.FiregroundModel;
 import ashfall.desk.fireground.FiregroundView;
 import ashfall.desk.kit.Tokens;
+import ashfall.desk.ledger.LedgerPanel;
 import ashfall.desk.manifest.Arranging;
 import ashfall.desk.manifest.ManifestView;
 import ashfall.desk.run.FiringProcess;
@@ -61,6 +62,7 @@ public final class DeskWindow implements AutoCloseable {
     private final FiregroundModel look;
     private final FiregroundView fireground;
     private final ViewBar viewBar;
+    private final LedgerPanel ledger;
     private final ManifestView manifest;
     private final TrainView train;
     private final Notice notice = new Notice();
@@ -103,7 +105,8 @@ public final class DeskWindow implements AutoCloseable {
         runs.opened();
         this.look = new FiregroundModel(document, runs);
         this.fireground = new FiregroundView(document, runs, selection, look, workers);
-        this.viewBar = new ViewBar(runs, look, fireground);
+        this.ledger = new LedgerPanel(document, runs, workers);
+        this.viewBar = new ViewBar(runs, look, fireground, ledger::toggle);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
         this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
@@ -123,7 +126,8 @@ public final class DeskWindow implements AutoCloseable {
         regions.setRight(dials);
         regions.setBottom(new VBox(grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
-        this.root = new StackPane(regions, train.armPanel(), help);
+        StackPane.setAlignment(ledger, Pos.TOP_LEFT);
+        this.root = new StackPane(regions, ledger, train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -213,6 +217,7 @@ public final class DeskWindow implements AutoCloseable {
         add("voxels", "Voxels of the chosen source or obstacle", "X", viewBar::toggleVoxels);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
+        add("ledger", "Ledger of firings", "Shortcut+L", ledger::toggle);
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
         add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
@@ -232,6 +237,7 @@ public final class DeskWindow implements AutoCloseable {
         boolean typing = focus instanceof TextInputControl;
         if (e.getCode() == KeyCode.ESCAPE && !typing) {
             help.setVisible(false);
+            ledger.setVisible(false);
             train.disarm();
             return;
         }
@@ -331,6 +337,10 @@ public final class DeskWindow implements AutoCloseable {
 
     public Selection selection() {
         return selection;
+    }
+
+    public LedgerPanel ledger() {
+        return ledger;
     }
 
     /// A region by its name: `window`, `fireground`, `chart`, `dials`, `manifest`.

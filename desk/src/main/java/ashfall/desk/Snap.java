@@ -46,14 +46,17 @@ public final class Snap extends Application {
                     "slice",
                     "streaks",
                     "air",
-                    "voxels");
+                    "voxels",
+                    "ledger");
 
     /// What to take.
     ///
+    /// @param file of the shot, whose firings are read; null for a demo shot
     /// @param station digit of the station to choose, or null
     /// @param choose path of the item to choose, or null
     record Request(
             Shot shot,
+            Path file,
             String view,
             long frame,
             Integer station,
@@ -93,7 +96,11 @@ public final class Snap extends Application {
         home = Files.createTempDirectory("ashfall-snap");
         window =
                 new DeskWindow(
-                        stage, request.shot, null, Places.under(home), FileAsk.ofDesktop(stage));
+                        stage,
+                        request.shot,
+                        request.file,
+                        Places.under(home),
+                        FileAsk.ofDesktop(stage));
         stage.setWidth(request.width);
         stage.setHeight(request.height);
         window.show();
@@ -116,6 +123,7 @@ public final class Snap extends Application {
             window.look().streaksProperty().set(true);
         }
         window.look().voxelsProperty().set(request.view.equals("voxels"));
+        window.ledger().setVisible(request.view.equals("ledger"));
         if (request.view.equals("air")) {
             window.selection().choose("air");
             window.look().airProperty().set(true);
@@ -160,6 +168,7 @@ public final class Snap extends Application {
                 && isThere(run)
                 && others.size() == lit - 1
                 && others.stream().allMatch(this::isThere)
+                && (!window.ledger().isVisible() || window.ledger().isSettled())
                 && window.fireground().isFinest();
     }
 
@@ -169,7 +178,7 @@ public final class Snap extends Application {
 
     private void shoot() {
         boolean cut = request.view.equals("slice") || request.view.equals("streaks");
-        boolean whole = request.view.equals("air") || request.view.equals("voxels");
+        boolean whole = window.region(request.view).isEmpty() || request.view.equals("ledger");
         String name = cut ? "fireground" : whole ? "window" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();

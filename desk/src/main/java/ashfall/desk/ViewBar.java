@@ -33,7 +33,8 @@ final class ViewBar extends HBox {
     private final HBox cut = new HBox(4);
     private final Slider place = new Slider(0, 1, 0.5);
 
-    ViewBar(Runs runs, FiregroundModel model, FiregroundView view) {
+    /// @param ledger opens the list of firings
+    ViewBar(Runs runs, FiregroundModel model, FiregroundView view, Runnable ledger) {
         super(4);
         this.runs = runs;
         this.model = model;
@@ -43,6 +44,10 @@ final class ViewBar extends HBox {
         shown.setId("shown-run");
         shown.setTooltip(new Tooltip("Which run is shown: the sketch, or a firing from disk"));
         shown.setOnShowing(e -> fillRuns());
+        Button list = new Button("ledger");
+        list.setId("open-ledger");
+        list.setTooltip(new Tooltip("All firings, what differs and what they take (Ctrl+L)"));
+        list.setOnAction(e -> ledger.run());
         ToggleButton camera = new ToggleButton("shot camera");
         camera.setId("through-camera");
         camera.setTooltip(new Tooltip("Look through the shot's camera (C); turning leaves it"));
@@ -62,6 +67,7 @@ final class ViewBar extends HBox {
         getChildren()
                 .addAll(
                         shown,
+                        list,
                         camera,
                         all,
                         gap,

@@ -65,7 +65,7 @@ final class Checkpoint {
     }
 
     /// Recovery points in a folder by their frames, the newest first.
-    private static List<Path> in(Path folder) throws IOException {
+    static List<Path> in(Path folder) throws IOException {
         try (var files = Files.list(folder)) {
             return files.filter(f -> frame(f) != null)
                     .sorted(Comparator.comparing(Checkpoint::frame).reversed())

@@ -158,7 +158,7 @@ public final class FiringJob {
             }
             try (FileChannel lockFile =
                             FileChannel.open(
-                                    folder.resolve(".lock"),
+                                    folder.resolve(FiringFolder.LOCK),
                                     StandardOpenOption.CREATE,
                                     StandardOpenOption.WRITE);
                     FileLock lock = lock(lockFile)) {
@@ -377,14 +377,12 @@ public final class FiringJob {
     private void clear() throws IOException {
         Path folder = request.folder();
         try {
-            for (String file : FiringRecord.read(folder).files().values()) {
-                Files.deleteIfExists(folder.resolve(file));
-            }
+            new FiringFolder(folder).clear(disk);
         } catch (FiringException e) {
             LOG.warn("{}; its frames are left as they are", e.getMessage());
+            disk.remove(folder.resolve(FiringRecord.FILE));
+            Checkpoint.clear(disk, folder);
         }
-        Files.deleteIfExists(folder.resolve(FiringRecord.FILE));
-        Checkpoint.clear(disk, folder);
     }
 
     private FiringRecord fresh() {

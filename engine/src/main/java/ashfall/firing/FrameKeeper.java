@@ -4,23 +4,30 @@ import ashfall.grid.Lattice;
 import ashfall.sim.LogEntry;
 import ashfall.vdb.PackedGrid;
 import ashfall.vdb.VdbReader;
-import ashfall.vdb.VdbStats;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Cancel;
 import ashfall.work.Disk;
 import ashfall.work.Sha256;
 
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
+import java.util.zip.CRC32C;
+import java.util.zip.CheckedInputStream;
 
 /// Brings the frames of a firing to the disk while the next ones are simulated: writes each, reads
 /// it back, and only then names it in the record. One frame at a time, in their order.
@@ -122,25 +129,49 @@ final class FrameKeeper implements AutoCloseable {
         Map<String, Object> entries =
                 FrameFile.entries(about, item.entry.frame(), item.entry.timeS(), item.lattice);
         VdbWriter.Written written = whileFull(() -> writer.writePacked(file, entries, item.grids));
+        return new KeptFrame(
+                name, written.bytes(), readBack(file, written.crc()), channels(file, item.grids));
+    }
+
+    /// Reads a file back: the bytes must be those that were written. Returns their digest.
+    private static String readBack(Path file, int crc) throws IOException {
+        MessageDigest digest = Sha256.begin();
+        CRC32C sum = new CRC32C();
+        try (var in =
+                new CheckedInputStream(
+                        new DigestInputStream(Files.newInputStream(file), digest), sum)) {
+            in.transferTo(OutputStream.nullOutputStream());
+        }
+        if ((int) sum.getValue() != crc) {
+            throw new FiringException(
+                    file
+                            + ": read back, it does not hold what was written; its disk cannot be"
+                            + " trusted");
+        }
+        return HexFormat.of().formatHex(digest.digest());
+    }
+
+    /// What a file holds, by its own structure: the channels and voxels that were given.
+    private static Map<String, KeptFrame.Channel> channels(Path file, List<PackedGrid> grids)
+            throws IOException {
         Map<String, KeptFrame.Channel> channels = new LinkedHashMap<>();
-        Map<String, VdbStats> read = VdbReader.measure(file);
-        for (PackedGrid grid : item.grids) {
-            VdbStats stats = read.get(grid.uniqueName());
-            if (stats == null || stats.active() != grid.active()) {
+        Map<String, Long> voxels = VdbReader.outline(file);
+        for (PackedGrid grid : grids) {
+            if (!Objects.equals(voxels.get(grid.uniqueName()), grid.active())) {
                 throw new FiringException(
                         file
                                 + ": read back, it does not hold the "
                                 + grid.active()
                                 + " voxels of '"
                                 + grid.name()
-                                + "' that were written; its disk cannot be trusted");
+                                + "'; this is a fault of the program, please report it");
             }
             channels.put(
                     grid.name(),
                     new KeptFrame.Channel(
                             grid.active(), (double) grid.metadata().get(FrameFile.ROUNDING)));
         }
-        return new KeptFrame(name, written.bytes(), Sha256.of(file), channels);
+        return channels;
     }
 
     /// Something that writes.

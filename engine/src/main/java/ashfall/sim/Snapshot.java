@@ -331,9 +331,12 @@ public final class Snapshot {
             short[] halves = null;
             if (half) {
                 halves = new short[values.length];
-                float worst = 0;
+                // Two loops: the compiler makes vectors of each.
                 for (int i = 0; i < values.length; i++) {
                     halves[i] = Float.floatToFloat16(values[i]);
+                }
+                float worst = 0;
+                for (int i = 0; i < values.length; i++) {
                     worst = Math.max(worst, Math.abs(Float.float16ToFloat(halves[i]) - values[i]));
                 }
                 rounding[channel] = Math.max(rounding[channel], worst);

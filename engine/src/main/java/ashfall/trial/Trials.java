@@ -9,10 +9,13 @@ import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
 
+import com.fasterxml.jackson.databind.JsonNode;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /// Variants of a shot: a bracket of values of one dial, several seeds, or draws from ranges of
 /// several dials.
@@ -142,7 +145,16 @@ public final class Trials {
     }
 
     private static <T> String text(Item item, Param<T> param) {
-        var node = param.write(item.get(param));
-        return node.isTextual() ? node.asText() : node.toString();
+        JsonNode node = param.write(item.get(param));
+        if (node.isArray()) {
+            return node.valueStream().map(Trials::text).collect(Collectors.joining(", "));
+        }
+        return text(node);
+    }
+
+    private static String text(JsonNode node) {
+        return node.isDouble()
+                ? Unit.number(node.asDouble(), 4)
+                : node.isTextual() ? node.asText() : node.toString();
     }
 }

@@ -2,6 +2,8 @@ package ashfall.vdb;
 
 import ashfall.grid.SparseGrid.Leaf;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.Arrays;
@@ -9,6 +11,10 @@ import java.util.zip.Deflater;
 
 /// Packs leaves of one grid as a file holds them. Holds scratch memory: one thread at a time.
 public final class LeafPacker {
+    private static final VarHandle FLOAT =
+            MethodHandles.byteArrayViewVarHandle(float[].class, ByteOrder.LITTLE_ENDIAN);
+    private static final VarHandle SHORT =
+            MethodHandles.byteArrayViewVarHandle(short[].class, ByteOrder.LITTLE_ENDIAN);
     private static final int LEVEL = 5;
 
     /// Bytes that a zipped chunk must save: unpacking one takes longer than reading so many.
@@ -19,6 +25,9 @@ public final class LeafPacker {
     private byte[] raw;
     private byte[] packed;
     private final Literals literals = new Literals();
+
+    /// Its own memory goes with it.
+    private final Deflater deflater = new Deflater(LEVEL);
 
     /// @param components numbers a voxel
     /// @param half are they kept as 16-bit floats?
@@ -95,13 +104,11 @@ public final class LeafPacker {
         if (8 * repeats(size) > size / width) {
             // Only here the search for repeats pays.
             byte[] searched = new byte[Math.max(length < 0 ? most : length, 0)];
-            Deflater deflater = new Deflater(LEVEL);
+            deflater.reset();
             deflater.setInput(raw, 0, size);
             deflater.finish();
             int found = deflater.deflate(searched);
-            boolean shorter = deflater.finished() && found < searched.length;
-            deflater.end();
-            if (shorter) {
+            if (deflater.finished() && found < searched.length) {
                 return framed(found, searched, found);
             }
         }
@@ -116,7 +123,7 @@ public final class LeafPacker {
 
     /// Gathers the active values in the order of the file; returns their bytes.
     private int gather(Leaf leaf, long[] mask, float[] min, float[] max) {
-        ByteBuffer to = ByteBuffer.wrap(raw).order(ByteOrder.LITTLE_ENDIAN);
+        int at = 0;
         for (int word = 0; word < mask.length; word++) {
             for (long left = mask[word]; left != 0; left &= left - 1) {
                 int n = 64 * word + Long.numberOfTrailingZeros(left);
@@ -128,20 +135,22 @@ public final class LeafPacker {
                                 leaf.half() != null
                                         ? leaf.half()[from + k]
                                         : Float.floatToFloat16(leaf.full()[from + k]);
-                        to.putShort(bits);
+                        SHORT.set(raw, at, bits);
+                        at += 2;
                         value = Float.float16ToFloat(bits);
                     } else {
                         value = leaf.value(from + k);
-                        to.putFloat(value);
+                        FLOAT.set(raw, at, value);
+                        at += 4;
                     }
-                    if (Float.isFinite(value)) {
+                    if (Math.abs(value) <= Float.MAX_VALUE) {
                         min[k] = Math.min(min[k], value);
                         max[k] = Math.max(max[k], value);
                     }
                 }
             }
         }
-        return to.position();
+        return at;
     }
 
     /// How many of the voxels gathered have the same bits as the one before.

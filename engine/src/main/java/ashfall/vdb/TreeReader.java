@@ -262,6 +262,18 @@ final class TreeReader {
         }
     }
 
+    /// Active voxels, from the masks alone.
+    long active() {
+        long count = 0;
+        for (Place place : places) {
+            count += countSet(place.mask);
+        }
+        for (VdbGrid.Tile tile : tiles) {
+            count += tile.active() ? tile.voxels() : 0;
+        }
+        return count;
+    }
+
     /// All leaves, in the order of the file.
     ///
     /// @param workers who help, or null

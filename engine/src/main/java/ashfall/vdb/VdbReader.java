@@ -25,16 +25,24 @@ public final class VdbReader {
     private final VdbInput in;
     private final Workers workers;
 
-    /// By unique name, or null where grids are read instead.
-    private final Map<String, VdbStats> measured;
+    /// What is done with a grid in place of keeping its leaves, or null.
+    private final Look look;
+
+    /// Of the grids before, for those that share one; only where they are looked at.
+    private final Map<String, TreeReader> trees = new HashMap<>();
 
     private int version;
     private boolean offsets;
 
-    private VdbReader(VdbInput in, Workers workers, Map<String, VdbStats> measured) {
+    private VdbReader(VdbInput in, Workers workers, Look look) {
         this.in = in;
         this.workers = workers;
-        this.measured = measured;
+        this.look = look;
+    }
+
+    /// Looks at a grid while it is read. One that shares another's tree is shown that tree.
+    private interface Look {
+        void at(String uniqueName, int components, TreeReader tree) throws IOException;
     }
 
     /// Reads a file whole, on the caller's thread.
@@ -73,14 +81,26 @@ public final class VdbReader {
 
     /// Reads a file whole without keeping what it holds: what its grids measure, by unique name.
     public static Map<String, VdbStats> measure(Path path) throws IOException {
-        int size = checkedSize(path);
         Map<String, VdbStats> all = new LinkedHashMap<>();
+        look(path, (name, components, tree) -> all.put(name, VdbStats.of(components, tree)));
+        return all;
+    }
+
+    /// How many voxels of each grid are active, by unique name. Only the structure is read, not the
+    /// values.
+    public static Map<String, Long> outline(Path path) throws IOException {
+        Map<String, Long> all = new LinkedHashMap<>();
+        look(path, (name, components, tree) -> all.put(name, tree.active()));
+        return all;
+    }
+
+    private static void look(Path path, Look look) throws IOException {
+        int size = checkedSize(path);
         try (FileChannel channel = FileChannel.open(path);
                 Arena arena = Arena.ofConfined()) {
             ByteBuffer bytes =
                     channel.map(FileChannel.MapMode.READ_ONLY, 0, size, arena).asByteBuffer();
-            new VdbReader(new VdbInput(path.toString(), bytes), null, all).file();
-            return all;
+            new VdbReader(new VdbInput(path.toString(), bytes), null, look).file();
         } catch (InternalError e) {
             throw new IOException(path + ": it cannot be read any more", e);
         }
@@ -178,8 +198,8 @@ public final class VdbReader {
                                 + shown(parent)
                                 + "', which is not in the file before it");
             }
-            if (measured != null) {
-                measured.put(unique, measured.get(parent));
+            if (look != null) {
+                look.at(unique, p.components(), trees.get(parent));
             }
             return new VdbGrid(
                     name,
@@ -206,10 +226,11 @@ public final class VdbReader {
             throw in.damaged("grid '" + shown(unique) + "' should end at byte " + positions[2]);
         }
         List<Leaf> leaves = List.of();
-        if (measured == null) {
+        if (look == null) {
             leaves = tree.leaves(workers);
         } else {
-            measured.put(unique, VdbStats.of(components, tree));
+            look.at(unique, components, tree);
+            trees.put(unique, tree);
         }
         return new VdbGrid(
                 name,

@@ -31,6 +31,7 @@ class TrialsTest {
         assertEquals(0.5, trials.get(0).shot().element("shell").gas().number(Gas.LIFT), 0);
         List<Trial> vectors = Trials.bracket(shot, "air.wind", List.of("1,0,0", "4,0,0"));
         assertEquals("wind-4_0_0", vectors.get(1).name());
+        assertEquals("Wind 4, 0, 0", vectors.get(1).caption());
     }
 
     /// Scenario 23: what is used is exactly what the caption says.

@@ -3,6 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.desk.document.Document;
+import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Probe;
@@ -187,7 +188,7 @@ final class Readouts {
             words = runs.problemProperty().get();
             bad = true;
         } else if (runs.supersededProperty().get()) {
-            words = "superseded: " + changes(run);
+            words = "superseded: " + Changes.words(runs.differences(run), 2);
         } else if (run.isFiring()) {
             words = "from disk";
         } else {
@@ -196,27 +197,6 @@ final class Readouts {
         badge.setText(words);
         badge.setVisible(!words.isEmpty());
         badge.pseudoClassStateChanged(PseudoClass.getPseudoClass("bad"), bad);
-    }
-
-    /// "oil radius was 2.3, is 2.6; and 3 more".
-    private String changes(Run run) {
-        List<String> all = runs.differences(run);
-        List<String> some =
-                all.subList(0, Math.min(2, all.size())).stream()
-                        .map(Readouts::withoutPath)
-                        .toList();
-        int more = all.size() - some.size();
-        return String.join("; ", some) + (more > 0 ? "; and " + more + " more" : "");
-    }
-
-    private static String withoutPath(String difference) {
-        int end = difference.indexOf(' ');
-        String name =
-                difference
-                        .substring(0, end)
-                        .replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "")
-                        .replace('.', ' ');
-        return name + difference.substring(end);
     }
 
     private String emptyWords() {

@@ -1,6 +1,7 @@
 package ashfall.desk.run;
 
 import ashfall.firing.FiringException;
+import ashfall.firing.FiringFolder;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -26,7 +27,6 @@ public final class FiringProcess {
     private static final Logger LOG = LoggerFactory.getLogger(FiringProcess.class);
     private static final int CANCELLED = 3;
     private static final int KILLED = 137;
-    private static final String SHOT = "shot.ashfall";
 
     /// How the command line is started.
     ///
@@ -86,7 +86,7 @@ public final class FiringProcess {
 
     private Process start() throws IOException {
         Files.createDirectories(run.folder());
-        Path shot = run.folder().resolve(SHOT);
+        Path shot = run.folder().resolve(FiringFolder.SHOT);
         byte[] bytes = ShotFile.write(run.shot()).getBytes(StandardCharsets.UTF_8);
         WholeFile.write(shot, List.of(ByteBuffer.wrap(bytes)));
         List<String> command = new ArrayList<>(launcher.command());

@@ -143,6 +143,13 @@ public final class Firings {
         return newest.get() != null && newest.get().isRunning();
     }
 
+    void forget(Run run) {
+        all.remove(run);
+        if (run.equals(newest.get())) {
+            newest.set(null);
+        }
+    }
+
     void read() {
         all.clear();
         Path folder = folder();

@@ -162,6 +162,14 @@ public final class Runs {
         put(run);
     }
 
+    /// Lets a firing go that was deleted; where it was shown, the sketch comes back.
+    public void forget(Run run) {
+        firings.forget(run);
+        if (run.equals(shown.get())) {
+            put(sketch.get());
+        }
+    }
+
     private void put(Run run) {
         if (shown.get() != null) {
             shown.get().sizeProperty().removeListener(grown);

@@ -1,0 +1,349 @@
+package ashfall.desk.ledger;
+
+import ashfall.desk.document.Document;
+import ashfall.desk.run.Changes;
+import ashfall.desk.run.Run;
+import ashfall.desk.run.Runs;
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringFolder;
+import ashfall.firing.FiringKey;
+import ashfall.look.Marcher;
+import ashfall.look.Picture;
+import ashfall.look.View;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
+import ashfall.shot.Shot;
+import ashfall.shot.Unit;
+import ashfall.sim.LogEntry;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import javafx.application.Platform;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Executor;
+
+/// One firing in the ledger.
+final class LedgerLine extends HBox {
+    private static final Logger LOG = LoggerFactory.getLogger(LedgerLine.class);
+    private static final int WIDTH = 112;
+    private static final int HEIGHT = 63;
+    private static final PseudoClass SHOWN = PseudoClass.getPseudoClass("shown");
+    private static final PseudoClass SURE = PseudoClass.getPseudoClass("sure");
+
+    private final Run run;
+    private final Document document;
+    private final Runs runs;
+    private final Workers workers;
+    private final Executor thread;
+    private final Runnable changed;
+    private final ImageView picture = new ImageView();
+    private final Label figures = new Label();
+    private final Label state = new Label();
+    private final Label differences = new Label();
+    private final TextField note = new TextField();
+    private final Button delete = new Button("Delete");
+    private String noted = "";
+    private String made = "";
+    private long bytes;
+    private int seen = -1;
+    private long drawn = Long.MIN_VALUE;
+
+    /// @param thread where files and pictures are read
+    /// @param changed is told when the bytes it takes are known
+    LedgerLine(
+            Run run,
+            Document document,
+            Runs runs,
+            Workers workers,
+            Executor thread,
+            Runnable changed) {
+        super(12);
+        this.run = run;
+        this.document = document;
+        this.runs = runs;
+        this.workers = workers;
+        this.thread = thread;
+        this.changed = changed;
+        String id = run.title().replace(' ', '-');
+        setId("ledger-" + id);
+        getStyleClass().add("ledger-line");
+        StackPane plate = new StackPane(picture);
+        plate.getStyleClass().add("ledger-plate");
+        plate.setMinSize(WIDTH, HEIGHT);
+        plate.setMaxSize(WIDTH, HEIGHT);
+        Label title = new Label(run.title());
+        title.getStyleClass().add("ledger-name");
+        figures.setId("ledger-figures-" + id);
+        figures.getStyleClass().add("ledger-figure");
+        state.setId("ledger-state-" + id);
+        state.getStyleClass().add("ledger-state");
+        state.setWrapText(true);
+        differences.setId("ledger-differences-" + id);
+        differences.getStyleClass().add("ledger-differences");
+        differences.setWrapText(true);
+        note.setId("ledger-note-" + id);
+        note.setPromptText("a note");
+        note.setTooltip(new Tooltip("What this firing was for, or what is wrong with it"));
+        note.setOnAction(e -> keepNote());
+        note.focusedProperty().addListener((o, was, is) -> keepNote());
+        HBox.setHgrow(note, Priority.ALWAYS);
+        HBox foot =
+                new HBox(
+                        4,
+                        note,
+                        button("Show", "ledger-show-" + id, "See its frames", this::show),
+                        button(
+                                "Restore",
+                                "ledger-restore-" + id,
+                                "Make the shot what was fired; camera and look stay as they are",
+                                this::restore),
+                        delete);
+        delete.setId("ledger-delete-" + id);
+        delete.setMinWidth(USE_PREF_SIZE);
+        delete.setTooltip(new Tooltip("Remove its files from the disk; asks once more"));
+        delete.setOnAction(e -> delete());
+        delete.focusedProperty().addListener((o, was, is) -> unsure());
+        VBox words = new VBox(4, new HBox(8, title, figures), state, differences, foot);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        getChildren().addAll(plate, words);
+    }
+
+    private static Button button(String text, String id, String tip, Runnable action) {
+        Button button = new Button(text);
+        button.setId(id);
+        button.setTooltip(new Tooltip(tip));
+        button.setOnAction(e -> action.run());
+        return button;
+    }
+
+    /// Bytes that it takes on disk, as far as they are known.
+    long bytes() {
+        return bytes;
+    }
+
+    /// Are its figures and its picture there?
+    boolean isSettled() {
+        return bytes > 0 && (picture.getImage() != null || run.log().isEmpty());
+    }
+
+    /// "1.2 GB".
+    static String size(long bytes) {
+        return bytes < 1_000_000_000L
+                ? Unit.number(Math.max(bytes / 1e6, 0.1), 3) + " MB"
+                : Unit.number(bytes / 1e9, 3) + " GB";
+    }
+
+    /// Says how the firing stands.
+    ///
+    /// @param before the firing before it, or null
+    void refresh(Run before) {
+        pseudoClassStateChanged(SHOWN, run.equals(runs.shown()));
+        state.setText(state());
+        List<String> differ =
+                before == null ? List.of() : new FiringKey(run.key()).differences(before.key());
+        differences.setText(
+                before == null
+                        ? "the first"
+                        : differ.isEmpty()
+                                ? "as " + before.title()
+                                : "against " + before.title() + ": " + Changes.words(differ, 3));
+        differences.setTooltip(
+                differ.size() > 3 ? new Tooltip(Changes.words(differ, differ.size())) : null);
+        delete.setDisable(run.isRunning());
+        sayFigures();
+        int frames = run.log().size();
+        if (frames != seen && (!run.isRunning() || frames % 8 == 1)) {
+            seen = frames;
+            thread.execute(this::look);
+            LogEntry best = best();
+            if (best != null && best.frame() != drawn) {
+                drawn = best.frame();
+                thread.execute(() -> draw(best.frame()));
+            }
+        }
+    }
+
+    /// One badge: being made, whole, in part; and what it was superseded by.
+    private String state() {
+        int frames = run.log().size();
+        long last = run.shot().frames().get(Frames.LAST);
+        String how =
+                switch (run.stateProperty().get()) {
+                    case RUNNING -> "being made, " + frames + " frames";
+                    case FAILED -> "failed: " + run.problemProperty().get();
+                    case DONE, STOPPED ->
+                            frames == 0
+                                    ? "no frame"
+                                    : run.lastFrame() >= last
+                                            ? "whole, " + frames + " frames"
+                                            : "in part, frames "
+                                                    + run.log().getFirst().frame()
+                                                    + "-"
+                                                    + run.lastFrame()
+                                                    + " of "
+                                                    + last;
+                };
+        List<String> since = runs.differences(run);
+        return since.isEmpty() ? how : how + "; superseded: " + Changes.words(since, 2);
+    }
+
+    private void sayFigures() {
+        String seed = Long.toString(run.shot().element(run.element()).gas().get(Gas.SEED));
+        String of = document.shot().elements().size() > 1 ? run.element() + ", " : "";
+        figures.setText(
+                of
+                        + run.fineness()
+                        + ", seed "
+                        + seed
+                        + (bytes > 0 ? ", " + size(bytes) : "")
+                        + (made.isEmpty() ? "" : ", " + made));
+    }
+
+    /// The frame whose fire is most of a sight: hot and tall.
+    private LogEntry best() {
+        return run.log().stream()
+                .filter(entry -> run.has(entry.frame()))
+                .max(Comparator.comparingDouble(e -> e.heatReleaseKw() * e.flameTopM()))
+                .orElse(null);
+    }
+
+    private void look() {
+        FiringFolder folder = new FiringFolder(run.folder());
+        try {
+            long size = folder.bytes();
+            Instant when = folder.made();
+            String text = folder.note();
+            Platform.runLater(
+                    () -> {
+                        bytes = size;
+                        made =
+                                DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH)
+                                        .withZone(ZoneId.systemDefault())
+                                        .format(when);
+                        if (!note.isFocused()) {
+                            noted = text;
+                            note.setText(text);
+                        }
+                        sayFigures();
+                        changed.run();
+                    });
+        } catch (IOException | FiringException e) {
+            LOG.warn("the folder {} cannot be looked at", run.folder(), e);
+        }
+    }
+
+    private void draw(long frame) {
+        try {
+            Shot shot = run.shot();
+            Picture drawing =
+                    Marcher.quick(
+                                    List.of(run.frame(frame)),
+                                    shot,
+                                    null,
+                                    workers.pictures(new Cancel()))
+                            .draw(View.of(shot.camera()), WIDTH, HEIGHT);
+            int[] argb = drawing.argb(workers);
+            Platform.runLater(
+                    () -> {
+                        WritableImage image = new WritableImage(WIDTH, HEIGHT);
+                        image.getPixelWriter()
+                                .setPixels(
+                                        0,
+                                        0,
+                                        WIDTH,
+                                        HEIGHT,
+                                        PixelFormat.getIntArgbInstance(),
+                                        argb,
+                                        0,
+                                        WIDTH);
+                        picture.setImage(image);
+                    });
+        } catch (IOException | IllegalArgumentException e) {
+            LOG.warn("no picture of {}", run.title(), e);
+        }
+    }
+
+    private void show() {
+        runs.show(run);
+    }
+
+    /// The fired shot with the present camera and look: what is seen of it is no part of a firing.
+    private void restore() {
+        Shot now = document.shot();
+        Shot fired = run.shot().withName(now.name());
+        for (String path : List.of("camera", "sun", "look")) {
+            if (now.items().containsKey(path) && fired.items().containsKey(path)) {
+                fired = fired.with(path, now.items().get(path));
+            }
+        }
+        document.arrange("Restore " + run.title(), fired);
+    }
+
+    private void keepNote() {
+        String text = note.getText().strip();
+        if (text.equals(noted)) {
+            return;
+        }
+        noted = text;
+        thread.execute(
+                () -> {
+                    try {
+                        new FiringFolder(run.folder()).note(text);
+                    } catch (IOException e) {
+                        LOG.error("the note cannot be kept", e);
+                        Platform.runLater(
+                                () -> state.setText("the note could not be written: " + e));
+                    }
+                });
+    }
+
+    /// Asks once more, with what it frees; then does it.
+    private void delete() {
+        if (!delete.getPseudoClassStates().contains(SURE)) {
+            delete.pseudoClassStateChanged(SURE, true);
+            delete.setText("Delete " + size(bytes) + " for good");
+            return;
+        }
+        thread.execute(
+                () -> {
+                    try {
+                        new FiringFolder(run.folder()).delete();
+                        Platform.runLater(() -> runs.forget(run));
+                    } catch (IOException | FiringException e) {
+                        LOG.error("the firing cannot be deleted", e);
+                        Platform.runLater(
+                                () -> {
+                                    unsure();
+                                    state.setText("it could not be deleted: " + e.getMessage());
+                                });
+                    }
+                });
+    }
+
+    private void unsure() {
+        delete.pseudoClassStateChanged(SURE, false);
+        delete.setText("Delete");
+    }
+}
