@@ -25,6 +25,9 @@ final class Literals {
         16, 17, 18, 0, 8, 7, 9, 6, 10, 5, 11, 4, 12, 3, 13, 2, 14, 1, 15
     };
 
+    /// Bytes that the lengths of the codes of floats take at least, as a rule.
+    private static final int DESCRIPTION = 60;
+
     private static final double[] C_LOG_C = new double[6145];
 
     static {
@@ -67,7 +70,7 @@ final class Literals {
         for (int i = 0; i < count; i++) {
             counts[in[i] & 0xFF]++;
         }
-        if (leastSize(count) > most) {
+        if (leastSize(count) + DESCRIPTION > most) {
             return -1;
         }
         counts[SYMBOLS - 1] = 1;
