@@ -188,7 +188,7 @@ public final class FiringJob {
         try {
             return fire(started);
         } finally {
-            Files.deleteIfExists(request.folder().resolve(".lock"));
+            Files.deleteIfExists(request.folder().resolve(FiringFolder.LOCK));
         }
     }
 
@@ -248,11 +248,12 @@ public final class FiringJob {
                         record.about(request.shot().frames().get(Frames.RATE)),
                         cancel,
                         words -> progress.report(0, Double.NaN, words))) {
-            return fire(simulation, keeper, started);
+            return advance(simulation, keeper, started);
         }
     }
 
-    private Result fire(Simulation simulation, FrameKeeper keeper, long started)
+    /// Simulates to the last frame wanted, or until it is stopped.
+    private Result advance(Simulation simulation, FrameKeeper keeper, long started)
             throws IOException {
         FramePacker packer = new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), workers);
         long begin = simulation.frame();

@@ -72,15 +72,15 @@ public final class LeafPacker {
         Arrays.fill(min, Float.POSITIVE_INFINITY);
         Arrays.fill(max, Float.NEGATIVE_INFINITY);
         int size = gather(leaf, mask, min, max);
-        boolean alike = size == raw.length && repeats(size) == 511;
-        if (alike) {
+        int repeats = repeats(size);
+        if (repeats == 511) {
             float[] value = new float[components];
             for (int k = 0; k < components; k++) {
                 value[k] = leaf.value(k);
             }
             return new Packed(leaf.x(), leaf.y(), leaf.z(), mask, null, value, min, max);
         }
-        return new Packed(leaf.x(), leaf.y(), leaf.z(), mask, chunk(size), null, min, max);
+        return new Packed(leaf.x(), leaf.y(), leaf.z(), mask, chunk(size, repeats), null, min, max);
     }
 
     /// The chunk of values that lie together, for nodes above the leaves.
@@ -90,18 +90,18 @@ public final class LeafPacker {
             packed = new byte[values.length + 16];
         }
         System.arraycopy(values, 0, raw, 0, values.length);
-        return chunk(values.length);
+        return chunk(values.length, repeats(values.length));
     }
 
     /// Length and bytes; half values that are none at all write nothing.
-    private byte[] chunk(int size) {
+    private byte[] chunk(int size, int repeats) {
         if (size == 0) {
             return new byte[half ? 0 : 8];
         }
         int most = size - WORTH_IT;
         int length = literals.pack(raw, size, packed, most);
         int width = components * (half ? 2 : 4);
-        if (8 * repeats(size) > size / width) {
+        if (8 * repeats > size / width) {
             // Only here the search for repeats pays.
             byte[] searched = new byte[Math.max(length < 0 ? most : length, 0)];
             deflater.reset();
