@@ -105,6 +105,7 @@ public record FiringFolder(Path path) {
             all.add(path.resolve(file));
         }
         all.addAll(Checkpoint.in(path));
+        all.addAll(WholeFile.unfinished(path));
         all.add(path.resolve(SHOT));
         all.add(path.resolve(NOTE));
         all.removeIf(file -> !Files.exists(file));

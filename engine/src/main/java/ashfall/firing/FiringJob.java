@@ -14,6 +14,7 @@ import ashfall.vdb.VdbWriter;
 import ashfall.work.Cancel;
 import ashfall.work.Disk;
 import ashfall.work.Progress;
+import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
 import org.slf4j.Logger;
@@ -58,6 +59,13 @@ public final class FiringJob {
     public record Pace(long frames) {
         private static final double SHARE = 20;
         private static final double SECONDS = 2;
+
+        public Pace {
+            if (frames < 0) {
+                throw new IllegalArgumentException(
+                        "recovery points are made every 1 or more frames, not " + frames);
+            }
+        }
 
         /// By time.
         public static final Pace BY_TIME = new Pace(0);
@@ -228,6 +236,9 @@ public final class FiringJob {
 
     private Result fire(long started) throws IOException {
         Path folder = request.folder();
+        for (Path left : WholeFile.unfinished(folder)) {
+            disk.remove(left);
+        }
         FiringRecord record = existing();
         long missing = record.firstMissing(folder, request.from(), request.to());
         if (missing > request.to()) {

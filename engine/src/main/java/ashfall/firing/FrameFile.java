@@ -12,6 +12,7 @@ import ashfall.vdb.VdbGrid;
 import ashfall.vdb.VdbReader;
 import ashfall.vdb.VdbTransform;
 import ashfall.vdb.VdbWriter;
+import ashfall.work.Workers;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -115,7 +116,14 @@ public final class FrameFile {
     ///
     /// @throws IOException when the file is damaged or is no frame
     public static Frame read(Path path) throws IOException {
-        VdbFile file = VdbReader.read(path);
+        return read(path, null);
+    }
+
+    /// As the other.
+    ///
+    /// @param workers who help, or null
+    public static Frame read(Path path, Workers workers) throws IOException {
+        VdbFile file = VdbReader.read(path, workers);
         if (file.grids().isEmpty()) {
             throw new IOException(path + ": it holds no grid");
         }

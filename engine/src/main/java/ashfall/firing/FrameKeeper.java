@@ -9,6 +9,9 @@ import ashfall.work.Cancel;
 import ashfall.work.Disk;
 import ashfall.work.Sha256;
 
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -34,6 +37,7 @@ import java.util.zip.CheckedInputStream;
 ///
 /// When the disk is full it waits for room.
 final class FrameKeeper implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(FrameKeeper.class);
     private final Path folder;
     private final Disk disk;
     private final VdbWriter writer;
@@ -216,15 +220,14 @@ final class FrameKeeper implements AutoCloseable {
                 || text.contains("not enough space");
     }
 
-    /// Lets what was taken become whole.
+    /// Lets what was taken become whole, after something else has failed.
     @Override
     public void close() {
-        thread.shutdown();
         try {
-            boolean ended = thread.awaitTermination(1, TimeUnit.DAYS);
-            assert ended;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
+            finish();
+        } catch (IOException | RuntimeException e) {
+            LOG.error("the frame before could not be kept either", e);
         }
+        thread.shutdown();
     }
 }

@@ -187,7 +187,7 @@ public final class ShownFrames {
     private Frame read(long number) throws IOException {
         Frame frame = held.get(number);
         if (frame == null) {
-            frame = FrameFile.read(folder.resolve(record.files().get(number)));
+            frame = FrameFile.read(folder.resolve(record.files().get(number)), workers);
             held.keySet().removeIf(other -> Math.abs(other - number) > 1);
             held.put(number, frame);
         }

@@ -12,8 +12,6 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
-import java.util.zip.DataFormatException;
-import java.util.zip.Inflater;
 
 /// Reads the tree of a grid: first the nodes, then where each leaf's values lie, then the values,
 /// by many threads.
@@ -57,6 +55,10 @@ final class TreeReader {
         this.masked = masked;
     }
 
+    private ChunkReader chunks() {
+        return new ChunkReader(zip, blosc, half, components);
+    }
+
     float[] background() {
         return background;
     }
@@ -86,7 +88,7 @@ final class TreeReader {
             float[] value = plainValue(in);
             tile(o, EDGE[2], value, in.u8("tile state") != 0);
         }
-        try (Chunks chunks = new Chunks()) {
+        try (ChunkReader chunks = chunks()) {
             for (int i = 0; i < childCount; i++) {
                 int[] o = origin();
                 Root root = new Root(o, new ArrayList<>(), new ArrayList<>());
@@ -119,7 +121,7 @@ final class TreeReader {
     }
 
     /// An internal node: level 1 is the upper one, 0 the lower one.
-    private void node(int level, int[] o, Root root, Chunks chunks) throws IOException {
+    private void node(int level, int[] o, Root root, ChunkReader chunks) throws IOException {
         int slots = SLOTS[level];
         int bits = level == 1 ? 5 : 4;
         long[] children = in.mask(slots, "child mask");
@@ -169,7 +171,7 @@ final class TreeReader {
     }
 
     /// Values of all slots of a node above the leaves.
-    private float[] nodeValues(int slots, long[] active, long[] children, Chunks chunks)
+    private float[] nodeValues(int slots, long[] active, long[] children, ChunkReader chunks)
             throws IOException {
         float[] out = new float[slots * components];
         if (!masked) {
@@ -195,8 +197,8 @@ final class TreeReader {
         return out;
     }
 
-    private float[] floats(int count, Chunks chunks) throws VdbException {
-        byte[] raw = chunk(in, count, chunks);
+    private float[] floats(int count, ChunkReader chunks) throws VdbException {
+        byte[] raw = chunks.read(in, count);
         float[] out = new float[count * components];
         for (int i = 0; i < out.length; i++) {
             out[i] =
@@ -246,6 +248,12 @@ final class TreeReader {
 
     /// Finds where each leaf's values lie, and goes behind the last.
     void index() throws IOException {
+        try (ChunkReader chunks = chunks()) {
+            index(chunks);
+        }
+    }
+
+    private void index(ChunkReader chunks) throws IOException {
         for (Root root : roots) {
             for (int i = 0; i < root.origins.size(); i++) {
                 long[] mask = root.masks.get(i);
@@ -257,7 +265,7 @@ final class TreeReader {
                 } else {
                     in.skip(13, "origin");
                 }
-                in.skip(chunkSize(in, count), "values");
+                chunks.skip(in, count);
             }
         }
     }
@@ -283,7 +291,7 @@ final class TreeReader {
         VdbException[] damages = new VdbException[slabs];
         Workers.Body body =
                 (slab, worker) -> {
-                    try (Chunks chunks = new Chunks()) {
+                    try (ChunkReader chunks = chunks()) {
                         int end = Math.min(all.length, (slab + 1) * SLAB);
                         for (int i = slab * SLAB; i < end; i++) {
                             all[i] = leaf(places.get(i), chunks);
@@ -309,14 +317,14 @@ final class TreeReader {
 
     /// Shows one leaf after the other, without keeping them.
     void forEachLeaf(Consumer<Leaf> look) throws IOException {
-        try (Chunks chunks = new Chunks()) {
+        try (ChunkReader chunks = chunks()) {
             for (Place place : places) {
                 look.accept(leaf(place, chunks));
             }
         }
     }
 
-    private Leaf leaf(Place place, Chunks chunks) throws VdbException {
+    private Leaf leaf(Place place, ChunkReader chunks) throws VdbException {
         VdbInput from = in.at(place.position);
         long[] active = from.mask(LEAF, "leaf mask");
         if (!Arrays.equals(active, place.mask)) {
@@ -335,7 +343,7 @@ final class TreeReader {
                 throw from.damaged("a leaf with several buffers is not read");
             }
         }
-        byte[] raw = chunk(from, count, chunks);
+        byte[] raw = chunks.read(from, count);
         long[] stored = active;
         if (count == LEAF) {
             stored = ALL;
@@ -381,85 +389,6 @@ final class TreeReader {
                     full[to + k] = value[k];
                 }
             }
-        }
-    }
-
-    /// Bytes that a chunk of so many values takes in the file, behind its length if it has one.
-    private int chunkSize(VdbInput from, int count) throws VdbException {
-        if (!zip && !blosc) {
-            return count * components * (half ? 2 : 4);
-        }
-        return half && count == 0 ? 0 : (int) Math.abs(packedSize(from));
-    }
-
-    /// The length before a chunk: negative where it is not packed.
-    private static long packedSize(VdbInput from) throws VdbException {
-        long size = from.i64("chunk size");
-        if (size > from.remaining() || -size > from.remaining()) {
-            throw from.damaged("a chunk of " + Math.abs(size) + " bytes is longer than the file");
-        }
-        return size;
-    }
-
-    /// Bytes of so many values, in `chunks`' scratch memory or an array of their own.
-    private byte[] chunk(VdbInput from, int count, Chunks chunks) throws VdbException {
-        int expected = count * components * (half ? 2 : 4);
-        if (!zip && !blosc) {
-            return from.bytes(expected, "values");
-        }
-        if (half && count == 0) {
-            return new byte[0];
-        }
-        long size = packedSize(from);
-        if (size > 0) {
-            return blosc
-                    ? unpackedBlosc(from, from.bytes((int) size, "values"), expected)
-                    : chunks.inflated(from, (int) size, expected);
-        }
-        if (-size != expected) {
-            throw from.damaged(
-                    "a chunk holds " + -size + " bytes where " + expected + " are expected");
-        }
-        return from.bytes(expected, "values");
-    }
-
-    private static byte[] unpackedBlosc(VdbInput from, byte[] packed, int expected)
-            throws VdbException {
-        try {
-            return Blosc.unpack(packed, expected);
-        } catch (IllegalArgumentException e) {
-            throw from.damaged(e.getMessage());
-        }
-    }
-
-    /// Unpacks zipped chunks; one thread at a time.
-    private static final class Chunks implements AutoCloseable {
-        private final Inflater inflater = new Inflater();
-        private byte[] scratch = new byte[0];
-
-        byte[] inflated(VdbInput from, int size, int expected) throws VdbException {
-            // One byte more than expected shows a stream that is too long.
-            if (scratch.length <= expected) {
-                scratch = new byte[expected + 1];
-            }
-            byte[] packed = from.bytes(size, "values");
-            inflater.reset();
-            inflater.setInput(packed);
-            try {
-                int length = inflater.inflate(scratch, 0, expected + 1);
-                if (length != expected || !inflater.finished()) {
-                    throw from.damaged(
-                            "a zipped chunk does not hold the " + expected + " bytes expected");
-                }
-            } catch (DataFormatException e) {
-                throw from.damaged("a zipped chunk is damaged: " + e.getMessage());
-            }
-            return scratch;
-        }
-
-        @Override
-        public void close() {
-            inflater.end();
         }
     }
 }

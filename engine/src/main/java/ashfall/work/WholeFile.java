@@ -3,6 +3,7 @@ package ashfall.work;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -20,6 +21,13 @@ public final class WholeFile implements AutoCloseable {
         this.file = file;
         this.temporary = file.resolveSibling("." + file.getFileName() + ".part");
         this.channel = disk.create(temporary);
+    }
+
+    /// Files in a folder that were begun and never finished: a process that was killed leaves them.
+    public static List<Path> unfinished(Path folder) throws IOException {
+        try (var files = Files.list(folder)) {
+            return files.filter(f -> f.getFileName().toString().matches("\\..+\\.part")).toList();
+        }
     }
 
     /// Begins a file that will replace an older one of its name.

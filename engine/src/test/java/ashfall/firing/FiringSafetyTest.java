@@ -14,6 +14,7 @@ import ashfall.work.Cancel;
 import ashfall.work.Disk;
 import ashfall.work.Progress;
 import ashfall.work.Sha256;
+import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -103,6 +104,7 @@ class FiringSafetyTest {
                     result.framesDone() + " simulated again, " + kept + " were kept");
             assertEquals(whole, result.record().kept());
             assertPlayable(after);
+            assertEquals(List.of(), WholeFile.unfinished(after), "nothing half-written stays");
         }
     }
 

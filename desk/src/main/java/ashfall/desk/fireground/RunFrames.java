@@ -43,8 +43,8 @@ final class RunFrames {
     Frame at(double moment, boolean whole, Workers job) throws IOException {
         if (held == null || heldAt != moment || (whole && !heldWhole)) {
             long number = (long) Math.floor(moment);
-            Frame before = read(number);
-            Frame after = before != null && number < moment ? read(number + 1) : null;
+            Frame before = read(number, job);
+            Frame after = before != null && number < moment ? read(number + 1, job) : null;
             held = after == null ? before : between(before, after, moment, whole, job);
             heldAt = moment;
             heldWhole = whole || after == null;
@@ -60,10 +60,10 @@ final class RunFrames {
     }
 
     /// A stored frame. The last two stay: moments between two ask for both again.
-    private Frame read(long number) throws IOException {
+    private Frame read(long number, Workers job) throws IOException {
         Frame frame = stored.get(number);
         if (frame == null) {
-            frame = run.frame(number);
+            frame = run.frame(number, job);
             stored.keySet().removeIf(other -> Math.abs(other - number) > 1);
             if (frame != null) {
                 stored.put(number, frame);

@@ -42,6 +42,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.concurrent.Executor;
 
 /// One firing in the ledger.
@@ -67,7 +68,9 @@ final class LedgerLine extends HBox {
     private String noted = "";
     private String made = "";
     private long bytes;
-    private int seen = -1;
+    private Run against;
+    private boolean compared;
+    private int seen = Integer.MIN_VALUE;
     private long drawn = Long.MIN_VALUE;
 
     /// @param thread where files and pictures are read
@@ -161,21 +164,18 @@ final class LedgerLine extends HBox {
     void refresh(Run before) {
         pseudoClassStateChanged(SHOWN, run.equals(runs.shown()));
         state.setText(state());
-        List<String> differ =
-                before == null ? List.of() : new FiringKey(run.key()).differences(before.key());
-        differences.setText(
-                before == null
-                        ? "the first"
-                        : differ.isEmpty()
-                                ? "as " + before.title()
-                                : "against " + before.title() + ": " + Changes.words(differ, 3));
-        differences.setTooltip(
-                differ.size() > 3 ? new Tooltip(Changes.words(differ, differ.size())) : null);
+        if (!compared || !Objects.equals(before, against)) {
+            compared = true;
+            against = before;
+            compare();
+        }
         delete.setDisable(run.isRunning());
         sayFigures();
         int frames = run.log().size();
-        if (frames != seen && (!run.isRunning() || frames % 8 == 1)) {
-            seen = frames;
+        // While it is made now and then, and once more when it has ended.
+        int state = run.isRunning() ? frames / 8 : -frames - 1;
+        if (state != seen && frames > 0) {
+            seen = state;
             thread.execute(this::look);
             LogEntry best = best();
             if (best != null && best.frame() != drawn) {
@@ -185,13 +185,30 @@ final class LedgerLine extends HBox {
         }
     }
 
+    /// What a firing was made of does not change: this is asked once.
+    private void compare() {
+        List<String> differ =
+                against == null ? List.of() : new FiringKey(run.key()).differences(against.key());
+        differences.setText(
+                against == null
+                        ? "the first"
+                        : differ.isEmpty()
+                                ? "as " + against.title()
+                                : "against " + against.title() + ": " + Changes.words(differ, 3));
+        differences.setTooltip(
+                differ.size() > 3 ? new Tooltip(Changes.words(differ, differ.size())) : null);
+    }
+
     /// One badge: being made, whole, in part; and what it was superseded by.
     private String state() {
         int frames = run.log().size();
         long last = run.shot().frames().get(Frames.LAST);
         String how =
                 switch (run.stateProperty().get()) {
-                    case RUNNING -> "being made, " + frames + " frames";
+                    case RUNNING ->
+                            run.problemProperty().get().isEmpty()
+                                    ? "being made, " + frames + " frames"
+                                    : run.problemProperty().get();
                     case FAILED -> "failed: " + run.problemProperty().get();
                     case DONE, STOPPED ->
                             frames == 0
@@ -259,7 +276,7 @@ final class LedgerLine extends HBox {
             Shot shot = run.shot();
             Picture drawing =
                     Marcher.quick(
-                                    List.of(run.frame(frame)),
+                                    List.of(run.frame(frame, workers)),
                                     shot,
                                     null,
                                     workers.pictures(new Cancel()))
@@ -314,7 +331,7 @@ final class LedgerLine extends HBox {
                     } catch (IOException e) {
                         LOG.error("the note cannot be kept", e);
                         Platform.runLater(
-                                () -> state.setText("the note could not be written: " + e));
+                                () -> state.setText("the note cannot be written to its folder"));
                     }
                 });
     }

@@ -1,6 +1,7 @@
 package ashfall.desk.ledger;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.work.Workers;
@@ -30,6 +31,9 @@ public final class LedgerPanel extends VBox {
     private final Workers workers;
     private final Label total = new Label();
     private final VBox lines = new VBox();
+
+    /// A drag of a dial asks often.
+    private final Soon refreshing = new Soon(this::refresh);
     private final Map<Run, LedgerLine> known = new LinkedHashMap<>();
 
     /// Files and pictures are read here, one after the other.
@@ -76,13 +80,14 @@ public final class LedgerPanel extends VBox {
 
     /// Are all firings looked at and drawn?
     public boolean isSettled() {
-        return !runs.firings().all().isEmpty()
+        return !refreshing.isWaiting()
+                && !runs.firings().all().isEmpty()
                 && known.values().stream().allMatch(LedgerLine::isSettled);
     }
 
     private void refreshIfSeen() {
         if (isVisible()) {
-            refresh();
+            refreshing.ask();
         }
     }
 

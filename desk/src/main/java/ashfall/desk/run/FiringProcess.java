@@ -122,6 +122,8 @@ public final class FiringProcess {
                 if (line.startsWith("ashfall: ")) {
                     last = line.substring("ashfall: ".length());
                 }
+                String waits = line.startsWith("paused: ") ? line : "";
+                ui.execute(() -> run.waits(waits));
                 update();
             }
         }

@@ -124,8 +124,7 @@ public final class Firings {
                                 .values(),
                         next.folder());
         problem.accept("");
-        run.stateProperty()
-                .addListener((o, was, is) -> problem.accept(run.problemProperty().get()));
+        run.problemProperty().addListener((o, was, is) -> problem.accept(is));
         process = new FiringProcess(launcher, run, ui);
         all.removeIf(old -> old.folder().equals(next.folder()));
         all.add(run);

@@ -9,6 +9,7 @@ import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
+import ashfall.work.Workers;
 
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -134,7 +135,7 @@ public final class Run {
         return state.get() == State.RUNNING;
     }
 
-    /// Why it failed, in one sentence; empty otherwise.
+    /// Why it failed, or waits, in one sentence; empty otherwise.
     public StringProperty problemProperty() {
         return problem;
     }
@@ -197,14 +198,15 @@ public final class Run {
     /// A frame, read from its file where it is kept in one; null when there is none. Slow for
     /// files: not on the toolkit's thread.
     ///
+    /// @param workers who help to read it
     /// @throws IOException when its file is damaged or gone
-    public Frame frame(long number) throws IOException {
+    public Frame frame(long number, Workers workers) throws IOException {
         Frame held = frames.get(number);
         if (held != null) {
             return held;
         }
         String file = files.get(number);
-        return file == null ? null : FrameFile.read(folder.resolve(file));
+        return file == null ? null : FrameFile.read(folder.resolve(file), workers);
     }
 
     /// A frame that is held in memory, or null.
@@ -252,6 +254,13 @@ public final class Run {
         log.clear();
         log.addAll(entries);
         size.set(log.size());
+    }
+
+    /// Says what it waits for; nothing while it goes on.
+    void waits(String why) {
+        if (isRunning()) {
+            problem.set(why);
+        }
     }
 
     void end(State how, String why) {
