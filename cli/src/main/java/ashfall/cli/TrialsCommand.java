@@ -7,7 +7,6 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
-import ashfall.shot.Unit;
 import ashfall.sim.DivergedException;
 import ashfall.trial.Outcome;
 import ashfall.trial.Trial;
@@ -274,35 +273,14 @@ final class TrialsCommand implements Callable<Integer> {
         entry.put("last_flame", outcome.lastFlame());
         entry.put("last_flame_s", outcome.lastFlameS());
         entry.put("burns", outcome.burns());
+        entry.put("outcome", outcome.words());
     }
 
     private static String words(ObjectNode entry) {
         String caption = String.format(Locale.ROOT, "%-24s", entry.get("caption").asText());
-        if (!entry.has("flame_top_m")) {
+        if (!entry.has("outcome")) {
             return caption + "  " + entry.get("state").asText();
         }
-        double last = entry.get("last_flame_s").asDouble(Double.NaN);
-        String ends =
-                entry.get("burns").asBoolean()
-                        ? "burns to the end"
-                        : Double.isNaN(last)
-                                ? "no flame at all"
-                                : "last flame at "
-                                        + String.format(Locale.ROOT, "%.2f s", last)
-                                        + ", frame "
-                                        + entry.get("last_flame").asLong();
-        return caption
-                + String.format(
-                        Locale.ROOT,
-                        "  flame top %s, %s of heat, %s",
-                        Unit.METRE.figure(entry.get("flame_top_m").asDouble(), 3),
-                        heat(entry.get("heat_kj").asDouble()),
-                        ends);
-    }
-
-    private static String heat(double kilojoules) {
-        return kilojoules < 1000
-                ? Unit.number(kilojoules, 3) + " kJ"
-                : Unit.number(kilojoules / 1000, 3) + " MJ";
+        return caption + "  " + entry.get("outcome").asText();
     }
 }

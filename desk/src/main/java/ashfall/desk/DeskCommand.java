@@ -6,6 +6,8 @@ import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
+import ashfall.trial.Trial;
+import ashfall.trial.Trials;
 
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -110,13 +112,19 @@ public final class DeskCommand implements Runnable {
                             defaultValue = "window",
                             description =
                                     "window, fireground, chart, dials, manifest, slice, streaks,"
-                                            + " air, voxels or ledger")
+                                            + " air, voxels, ledger, trials, compare, wipe or"
+                                            + " difference")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")
                     Integer station,
             @Option(names = "--choose", paramLabel = "PATH", description = "an item to choose")
                     String choose,
+            @Option(
+                            names = "--vary",
+                            paramLabel = "KEY=A,B,C",
+                            description = "values of a dial, for trials and to compare")
+                    String vary,
             @Option(names = "--size", paramLabel = "WxH", defaultValue = "1280x800") String size,
             @Option(names = "--out", paramLabel = "FILE", required = true) Path out)
             throws IOException {
@@ -134,14 +142,21 @@ public final class DeskCommand implements Runnable {
                                     .map(s -> s.digit() + " " + s.label())
                                     .collect(Collectors.joining(", ")));
         }
+        Shot shot = DemoShots.fileOrDemo(demo).shot();
+        List<Trial> trials = List.of();
+        if (vary != null) {
+            String[] parts = vary.split("=", 2);
+            trials = Trials.bracket(shot, parts[0], List.of(parts[parts.length - 1].split(",")));
+        }
         Snap.Request request =
                 new Snap.Request(
-                        DemoShots.fileOrDemo(demo).shot(),
+                        shot,
                         Files.exists(Path.of(demo)) ? Path.of(demo) : null,
                         view,
                         frame,
                         station,
                         choose,
+                        trials,
                         Integer.parseInt(edges[0]),
                         Integer.parseInt(edges[1]),
                         out);

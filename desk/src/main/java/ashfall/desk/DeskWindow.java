@@ -1,6 +1,8 @@
 package ashfall.desk;
 
 import ashfall.desk.chart.ChartView;
+import ashfall.desk.compare.ComparePanel;
+import ashfall.desk.compare.TrialsPanel;
 import ashfall.desk.dials.DialsView;
 import ashfall.desk.document.Autosave;
 import ashfall.desk.document.Document;
@@ -18,6 +20,7 @@ import ashfall.desk.manifest.ManifestView;
 import ashfall.desk.run.FiringProcess;
 import ashfall.desk.run.Runs;
 import ashfall.desk.run.Sketcher;
+import ashfall.desk.run.TrialRuns;
 import ashfall.desk.train.TrainView;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
@@ -63,6 +66,8 @@ public final class DeskWindow implements AutoCloseable {
     private final FiregroundView fireground;
     private final ViewBar viewBar;
     private final LedgerPanel ledger;
+    private final TrialsPanel trials;
+    private final ComparePanel compare;
     private final ManifestView manifest;
     private final TrainView train;
     private final Notice notice = new Notice();
@@ -98,6 +103,7 @@ public final class DeskWindow implements AutoCloseable {
                 new Runs(
                         document,
                         new Sketcher(workers, Platform::runLater),
+                        new TrialRuns(workers, Platform::runLater),
                         launcher,
                         Platform::runLater,
                         recovery.folder());
@@ -106,7 +112,11 @@ public final class DeskWindow implements AutoCloseable {
         this.look = new FiregroundModel(document, runs);
         this.fireground = new FiregroundView(document, runs, selection, look, workers);
         this.ledger = new LedgerPanel(document, runs, workers);
-        this.viewBar = new ViewBar(runs, look, fireground, ledger::toggle);
+        this.compare = new ComparePanel(document, runs, look, workers);
+        this.trials = new TrialsPanel(document, runs, look, workers, compare::compare);
+        this.viewBar =
+                new ViewBar(
+                        runs, look, fireground, ledger::toggle, trials::toggle, compare::toggle);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
         this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
@@ -126,8 +136,17 @@ public final class DeskWindow implements AutoCloseable {
         regions.setRight(dials);
         regions.setBottom(new VBox(grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
-        StackPane.setAlignment(ledger, Pos.TOP_LEFT);
-        this.root = new StackPane(regions, ledger, train.armPanel(), help);
+        for (Region panel : List.of(ledger, trials, compare)) {
+            StackPane.setAlignment(panel, Pos.TOP_LEFT);
+        }
+        for (Region panel : List.of(trials, compare)) {
+            // Over the manifest and the fireground: dials and chart stay in reach.
+            panel.prefWidthProperty().bind(dials.layoutXProperty());
+            panel.prefHeightProperty().bind(middle.heightProperty());
+            panel.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        }
+        onlyOne(ledger, trials, compare);
+        this.root = new StackPane(regions, ledger, trials, compare, train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -158,6 +177,21 @@ public final class DeskWindow implements AutoCloseable {
                             List<Recovery.Left> left = Recovery.left(places.recovery());
                             Platform.runLater(() -> shots.offer(left));
                         });
+    }
+
+    /// Where one of the panels is opened, the others close.
+    private static void onlyOne(Node... panels) {
+        for (Node panel : panels) {
+            panel.visibleProperty()
+                    .addListener(
+                            (o, was, is) -> {
+                                for (Node other : panels) {
+                                    if (is && other != panel) {
+                                        other.setVisible(false);
+                                    }
+                                }
+                            });
+        }
     }
 
     private void opened() {
@@ -218,6 +252,8 @@ public final class DeskWindow implements AutoCloseable {
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
         add("ledger", "Ledger of firings", "Shortcut+L", ledger::toggle);
+        add("trials", "Trials of the shot", "T", trials::toggle);
+        add("compare", "Compare two runs", "B", compare::toggle);
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
         add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
@@ -238,6 +274,8 @@ public final class DeskWindow implements AutoCloseable {
         if (e.getCode() == KeyCode.ESCAPE && !typing) {
             help.setVisible(false);
             ledger.setVisible(false);
+            trials.setVisible(false);
+            compare.setVisible(false);
             train.disarm();
             return;
         }
@@ -343,6 +381,14 @@ public final class DeskWindow implements AutoCloseable {
         return ledger;
     }
 
+    public TrialsPanel trials() {
+        return trials;
+    }
+
+    public ComparePanel compare() {
+        return compare;
+    }
+
     /// A region by its name: `window`, `fireground`, `chart`, `dials`, `manifest`.
     public Optional<Node> region(String name) {
         return name.equals("window")
@@ -354,6 +400,8 @@ public final class DeskWindow implements AutoCloseable {
     public void close() {
         runs.close();
         fireground.close();
+        trials.close();
+        compare.close();
         autosave.close();
         workers.close();
     }

@@ -1,11 +1,14 @@
 package ashfall.desk;
 
+import ashfall.desk.compare.ComparePanel;
 import ashfall.desk.document.Places;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Run;
+import ashfall.desk.run.TrialRuns;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
+import ashfall.trial.Trial;
 import ashfall.work.WholeFile;
 
 import javafx.animation.AnimationTimer;
@@ -28,6 +31,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 import javax.imageio.ImageIO;
@@ -47,13 +51,18 @@ public final class Snap extends Application {
                     "streaks",
                     "air",
                     "voxels",
-                    "ledger");
+                    "ledger",
+                    "trials",
+                    "compare",
+                    "wipe",
+                    "difference");
 
     /// What to take.
     ///
     /// @param file of the shot, whose firings are read; null for a demo shot
     /// @param station digit of the station to choose, or null
     /// @param choose path of the item to choose, or null
+    /// @param trials to sketch; the first and the last are compared
     record Request(
             Shot shot,
             Path file,
@@ -61,9 +70,16 @@ public final class Snap extends Application {
             long frame,
             Integer station,
             String choose,
+            List<Trial> trials,
             int width,
             int height,
             Path out) {}
+
+    private static final Map<String, ComparePanel.Mode> COMPARED =
+            Map.of(
+                    "compare", ComparePanel.Mode.SIDE_BY_SIDE,
+                    "wipe", ComparePanel.Mode.WIPE,
+                    "difference", ComparePanel.Mode.DIFFERENCE);
 
     private static Request request;
     private static BufferedImage taken;
@@ -128,9 +144,14 @@ public final class Snap extends Application {
             window.selection().choose("air");
             window.look().airProperty().set(true);
         }
+        if (!request.trials.isEmpty()) {
+            window.trials().setVisible(true);
+            window.runs().trials().start(request.trials, window.runs().elementProperty().get());
+        }
         new AnimationTimer() {
             @Override
             public void handle(long nanos) {
+                compare();
                 if (isReady()) {
                     stop();
                     shoot();
@@ -138,6 +159,16 @@ public final class Snap extends Application {
                 }
             }
         }.start();
+    }
+
+    /// The first and the last trial, once they are made.
+    private void compare() {
+        TrialRuns trials = window.runs().trials();
+        boolean wanted = COMPARED.containsKey(request.view) && !window.compare().isVisible();
+        if (wanted && !trials.all().isEmpty() && !trials.isRunning()) {
+            window.compare().compare(trials.all().getFirst().run(), trials.all().getLast().run());
+            window.compare().lay(COMPARED.get(request.view));
+        }
     }
 
     /// The headless screen has 1000 rows; more cannot be copied to it, but are in the picture.
@@ -169,7 +200,19 @@ public final class Snap extends Application {
                 && others.size() == lit - 1
                 && others.stream().allMatch(this::isThere)
                 && (!window.ledger().isVisible() || window.ledger().isSettled())
+                && (!request.view.equals("trials") || settled(window.trials().isSettled()))
+                && (!COMPARED.containsKey(request.view) || settled(window.compare().isSettled()))
                 && window.fireground().isFinest();
+    }
+
+    /// Once they play in step, the frame that is wanted is chosen again.
+    private boolean settled(boolean is) {
+        if (window.runs().playhead().frameProperty().get() != request.frame
+                || window.runs().playhead().playingProperty().get()) {
+            window.runs().playhead().choose(request.frame);
+            return false;
+        }
+        return is;
     }
 
     private boolean isThere(Run run) {
@@ -178,7 +221,8 @@ public final class Snap extends Application {
 
     private void shoot() {
         boolean cut = request.view.equals("slice") || request.view.equals("streaks");
-        boolean whole = window.region(request.view).isEmpty() || request.view.equals("ledger");
+        boolean panel = request.view.equals("ledger") || !request.trials.isEmpty();
+        boolean whole = window.region(request.view).isEmpty() || panel;
         String name = cut ? "fireground" : whole ? "window" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();

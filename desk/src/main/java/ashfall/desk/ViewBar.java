@@ -34,7 +34,15 @@ final class ViewBar extends HBox {
     private final Slider place = new Slider(0, 1, 0.5);
 
     /// @param ledger opens the list of firings
-    ViewBar(Runs runs, FiregroundModel model, FiregroundView view, Runnable ledger) {
+    /// @param trials opens the contact sheet
+    /// @param compare lays two runs beside each other
+    ViewBar(
+            Runs runs,
+            FiregroundModel model,
+            FiregroundView view,
+            Runnable ledger,
+            Runnable trials,
+            Runnable compare) {
         super(4);
         this.runs = runs;
         this.model = model;
@@ -44,10 +52,11 @@ final class ViewBar extends HBox {
         shown.setId("shown-run");
         shown.setTooltip(new Tooltip("Which run is shown: the sketch, or a firing from disk"));
         shown.setOnShowing(e -> fillRuns());
-        Button list = new Button("ledger");
-        list.setId("open-ledger");
-        list.setTooltip(new Tooltip("All firings, what differs and what they take (Ctrl+L)"));
-        list.setOnAction(e -> ledger.run());
+        Button list =
+                opener("ledger", "All firings, what differs and what they take (Ctrl+L)", ledger);
+        Button tried =
+                opener("trials", "Several values or seeds at once, playing in step (T)", trials);
+        Button both = opener("compare", "Two runs at the same frame (B)", compare);
         ToggleButton camera = new ToggleButton("shot camera");
         camera.setId("through-camera");
         camera.setTooltip(new Tooltip("Look through the shot's camera (C); turning leaves it"));
@@ -68,6 +77,8 @@ final class ViewBar extends HBox {
                 .addAll(
                         shown,
                         list,
+                        tried,
+                        both,
                         camera,
                         all,
                         gap,
@@ -112,6 +123,14 @@ final class ViewBar extends HBox {
                         model.aloneProperty());
         button.visibleProperty().bind(view.hasCarriersProperty());
         button.managedProperty().bind(button.visibleProperty());
+        return button;
+    }
+
+    private static Button opener(String name, String tip, Runnable action) {
+        Button button = new Button(name);
+        button.setId("open-" + name);
+        button.setTooltip(new Tooltip(tip));
+        button.setOnAction(e -> action.run());
         return button;
     }
 

@@ -44,7 +44,7 @@ class FiringUiTest extends DeskTest {
         assertEquals("no fault found", text(robot, "arm-findings"));
         assertTrue(text(robot, "arm-size").contains("voxels of 0.4 m"), text(robot, "arm-size"));
         assertTrue(text(robot, "arm-cost").startsWith("6 frames, about"), text(robot, "arm-cost"));
-        assertTrue(text(robot, "arm-destination").startsWith("firing 1, beside the shot"));
+        assertTrue(text(robot, "arm-destination").startsWith("firing 1 seed 1, beside the shot"));
         robot.clickOn("#fire");
         assertFalse(node(robot, "arm-panel").isVisible());
         until("it is done", () -> firing().stateProperty().get() == Run.State.DONE);

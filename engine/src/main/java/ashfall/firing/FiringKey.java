@@ -127,9 +127,28 @@ public record FiringKey(Map<String, String> values) {
         return HexFormat.of().formatHex(digest.digest());
     }
 
+    /// A value in which two runs differ.
+    ///
+    /// @param was null where the older has none
+    /// @param is null where the newer has none
+    public record Difference(String path, String was, String is) {
+        /// "air.temperature was 293, is 300".
+        public String words() {
+            return path
+                    + (was == null
+                            ? " is new"
+                            : is == null ? " is gone" : " was " + was + ", is " + is);
+        }
+    }
+
     /// What differs from an older key, in words: "air.wind was [0,0,0], is [2,0,0]".
     public List<String> differences(Map<String, String> older) {
-        List<String> all = new ArrayList<>();
+        return compare(older).stream().map(Difference::words).toList();
+    }
+
+    /// What differs from an older key, in the order of the paths.
+    public List<Difference> compare(Map<String, String> older) {
+        List<Difference> all = new ArrayList<>();
         if (nameless(values).equals(nameless(older))) {
             return all;
         }
@@ -139,11 +158,7 @@ public record FiringKey(Map<String, String> values) {
             String was = older.get(path);
             String is = values.get(path);
             if (was == null || !was.equals(is)) {
-                all.add(
-                        path
-                                + (was == null
-                                        ? " is new"
-                                        : is == null ? " is gone" : " was " + was + ", is " + is));
+                all.add(new Difference(path, was, is));
             }
         }
         return all;

@@ -1,8 +1,10 @@
 package ashfall.trial;
 
+import ashfall.shot.Unit;
 import ashfall.sim.LogEntry;
 
 import java.util.List;
+import java.util.Locale;
 
 /// What came of a run, in the figures by which trials are compared.
 ///
@@ -46,5 +48,31 @@ public record Outcome(
                 last == null ? log.getFirst().frame() - 1 : last.frame(),
                 last == null ? Double.NaN : last.timeS(),
                 end.equals(last));
+    }
+
+    /// "last flame at 0.92 s, frame 22", "burns to the end" or "no flame at all".
+    public String ends() {
+        return burns
+                ? "burns to the end"
+                : Double.isNaN(lastFlameS)
+                        ? "no flame at all"
+                        : String.format(
+                                Locale.ROOT,
+                                "last flame at %.2f s, frame %d",
+                                lastFlameS,
+                                lastFlame);
+    }
+
+    /// "12.4 MJ".
+    public String heat() {
+        return heatKj < 1000
+                ? Unit.number(heatKj, 3) + " kJ"
+                : Unit.number(heatKj / 1000, 3) + " MJ";
+    }
+
+    /// "flame top 3.2 m, 12.4 MJ of heat, burns to the end".
+    public String words() {
+        String top = Unit.METRE.figure(flameTopM, 3);
+        return "flame top " + top + ", " + heat() + " of heat, " + ends();
     }
 }

@@ -13,8 +13,8 @@ import javafx.scene.canvas.GraphicsContext;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 
-/// What was measured, scratched in bone-white on soot, over what was forecast and wanted; the run
-/// before as a thinner scratch.
+/// What was measured, scratched in bone-white on soot, over what was forecast and wanted; other
+/// runs as thinner scratches.
 final class BurnLog extends Canvas {
     static final double TRACK = 28;
 
@@ -58,8 +58,8 @@ final class BurnLog extends Canvas {
     }
 
     /// @param run or null
-    /// @param before the run before, or null
-    void draw(TimeAxis axis, Run run, Run before, List<Stake> stakes) {
+    /// @param beside other runs, drawn thinly
+    void draw(TimeAxis axis, Run run, List<Run> beside, List<Stake> stakes) {
         GraphicsContext g = getGraphicsContext2D();
         g.setFill(Tokens.colour("soot"));
         g.fillRect(0, 0, getWidth(), getHeight());
@@ -69,7 +69,10 @@ final class BurnLog extends Canvas {
             g.setLineWidth(1);
             g.setStroke(Tokens.colour("bone", 0.12));
             g.strokeLine(0, base, getWidth(), base);
-            double top = Math.max(track.largest(run), track.largest(before));
+            double top = track.largest(run);
+            for (Run other : beside) {
+                top = Math.max(top, track.largest(other));
+            }
             for (Stake stake : stakes) {
                 if (track.staked.contains(stake.measure())) {
                     top = Math.max(top, Double.isInfinite(stake.to()) ? stake.from() : stake.to());
@@ -85,10 +88,12 @@ final class BurnLog extends Canvas {
                     drawEnd(g, axis, stake, base);
                 }
             }
-            if (before != null && before != run) {
-                g.setStroke(Tokens.colour("bone", 0.36));
-                g.setLineWidth(0.8);
-                scratch(g, axis, before.log(), track, base, top);
+            g.setStroke(Tokens.colour("bone", 0.36));
+            g.setLineWidth(0.8);
+            for (Run other : beside) {
+                if (!other.equals(run)) {
+                    scratch(g, axis, other.log(), track, base, top);
+                }
             }
             if (run != null && track == Track.HEAT) {
                 drawShares(g, axis, run.log(), base, (TRACK - 6) / top);

@@ -205,7 +205,7 @@ public final class ChartView extends VBox {
         ranges.setText(TimeRuler.ranges(document.shot().frames()));
         rangesTip.setText(TimeRuler.sentence(document.shot().frames()));
         needs.draw(axis, runs.shown());
-        log.draw(axis, runs.shown(), runs.beforeProperty().get(), runs.stakes());
+        log.draw(axis, runs.shown(), runs.beside(), runs.stakes());
         showNow();
     }
 

@@ -45,6 +45,7 @@ public final class Document {
     private final ReadOnlyBooleanWrapper saved = new ReadOnlyBooleanWrapper(true);
     private final BooleanProperty dragging = new SimpleBooleanProperty();
     private History history = new History();
+    private String touched = "";
 
     public Document(Shot first) {
         shot.set(first);
@@ -82,6 +83,11 @@ public final class Document {
         return dragging;
     }
 
+    /// Path of the parameter that was changed last; empty before the first.
+    public String touched() {
+        return touched;
+    }
+
     /// Makes an edit. Sources whose fuses it moves go along, in the same step.
     public void edit(Edit edit) {
         Shot before = shot.get();
@@ -102,6 +108,7 @@ public final class Document {
     /// Gives a parameter of an item another value. With another frame rate the shot's ends keep
     /// their seconds.
     public <T> void put(String path, Param<T> param, T value) {
+        touched = path + "." + param.key();
         if (param == Frames.RATE && value instanceof FrameRate rate) {
             Item frames = Timing.atRate(shot.get().items().get(path), rate);
             edit(Edit.Items.of(param.label(), shot.get(), Map.of(path, frames)));

@@ -98,7 +98,7 @@ public final class FiregroundModel {
     }
 
     /// The present view.
-    View view() {
+    public View view() {
         if (throughCamera.get()) {
             try {
                 return View.of(document.shot().camera());

@@ -3,6 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.desk.run.Playhead;
 import ashfall.desk.run.Run;
+import ashfall.desk.run.RunFrames;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Frames;
 

@@ -1,7 +1,9 @@
 package ashfall.desk.fireground;
 
+import ashfall.desk.kit.LastAsked;
 import ashfall.desk.kit.Latest;
 import ashfall.desk.run.Run;
+import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
@@ -16,9 +18,6 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
-
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
 import java.util.ArrayList;
@@ -35,8 +34,6 @@ import java.util.function.Consumer;
 /// Makes the fireground's pictures on a thread of its own: first a coarse one, then finer ones
 /// while nothing else is asked for. What is asked for last counts.
 final class PictureMaker implements AutoCloseable {
-    private static final Logger LOG = LoggerFactory.getLogger(PictureMaker.class);
-
     /// The first picture may take this long.
     private static final double BUDGET_SECONDS = 0.045;
 
@@ -97,10 +94,7 @@ final class PictureMaker implements AutoCloseable {
 
     private final Workers workers;
     private final Latest<Drawn> out;
-    private final Thread thread;
-    private Request next;
-    private Cancel cancel = new Cancel();
-    private boolean closed;
+    private final LastAsked<Request> work;
 
     private final Map<Run, RunFrames> read = new HashMap<>();
     private Marcher marcher;
@@ -115,42 +109,12 @@ final class PictureMaker implements AutoCloseable {
     PictureMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
         this.workers = workers;
         this.out = new Latest<>(ui, show);
-        this.thread = Thread.ofPlatform().daemon().name("ashfall-picture").start(this::work);
+        this.work = new LastAsked<>("ashfall-picture", this::draw);
     }
 
     /// Asks for a picture; the one before is given up.
-    synchronized void ask(Request request) {
-        next = request;
-        cancel.ask();
-        notifyAll();
-    }
-
-    private synchronized Request await() throws InterruptedException {
-        while (next == null && !closed) {
-            wait();
-        }
-        Request request = next;
-        next = null;
-        cancel = new Cancel();
-        return request;
-    }
-
-    private void work() {
-        while (true) {
-            try {
-                Request request = await();
-                if (request == null) {
-                    return;
-                }
-                draw(request, cancel);
-            } catch (Cancel.CancelledException e) {
-                LOG.trace("something newer is asked for", e);
-            } catch (InterruptedException e) {
-                return;
-            } catch (RuntimeException e) {
-                LOG.error("the picture could not be drawn", e);
-            }
-        }
+    void ask(Request request) {
+        work.ask(request);
     }
 
     private void draw(Request request, Cancel own) {
@@ -344,10 +308,7 @@ final class PictureMaker implements AutoCloseable {
     }
 
     @Override
-    public synchronized void close() {
-        closed = true;
-        cancel.ask();
-        notifyAll();
-        thread.interrupt();
+    public void close() {
+        work.close();
     }
 }

@@ -306,15 +306,8 @@ final class LedgerLine extends HBox {
         runs.show(run);
     }
 
-    /// The fired shot with the present camera and look: what is seen of it is no part of a firing.
     private void restore() {
-        Shot now = document.shot();
-        Shot fired = run.shot().withName(now.name());
-        for (String path : List.of("camera", "sun", "look")) {
-            if (now.items().containsKey(path) && fired.items().containsKey(path)) {
-                fired = fired.with(path, now.items().get(path));
-            }
-        }
+        Shot fired = Changes.seenAs(run.shot(), document.shot());
         document.arrange("Restore " + run.title(), fired);
     }
 

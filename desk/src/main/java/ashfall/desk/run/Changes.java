@@ -1,10 +1,26 @@
 package ashfall.desk.run;
 
+import ashfall.shot.Shot;
+
 import java.util.List;
 
-/// Words about what differs between two runs.
+/// What differs between two runs, and a run's settings put to use again.
 public final class Changes {
+    /// Camera, light and look: how gas is seen, and no part of a run.
+    private static final List<String> SEEN_BY = List.of("camera", "sun", "look");
+
     private Changes() {}
+
+    /// The shot of a run as it is seen now: with the present name, camera and look.
+    public static Shot seenAs(Shot ran, Shot now) {
+        Shot seen = ran.withName(now.name());
+        for (String path : SEEN_BY) {
+            if (now.items().containsKey(path) && seen.items().containsKey(path)) {
+                seen = seen.with(path, now.items().get(path));
+            }
+        }
+        return seen;
+    }
 
     /// "oil radius was 2.3, is 2.6; and 3 more".
     ///
@@ -22,11 +38,11 @@ public final class Changes {
     /// "oil radius was 2.3, is 2.6" from "elements.store.sources.oil.radius was 2.3, is 2.6".
     private static String withoutPath(String difference) {
         int end = difference.indexOf(' ');
-        String name =
-                difference
-                        .substring(0, end)
-                        .replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "")
-                        .replace('.', ' ');
-        return name + difference.substring(end);
+        return name(difference.substring(0, end)) + difference.substring(end);
+    }
+
+    /// "oil radius" of "elements.store.sources.oil.radius".
+    public static String name(String path) {
+        return path.replaceAll("^elements\\.[^.]+\\.(sources\\.)?", "").replace('.', ' ');
     }
 }

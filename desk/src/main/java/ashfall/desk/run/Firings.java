@@ -6,6 +6,7 @@ import ashfall.firing.FiringKey;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -22,17 +23,23 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /// The firings of the shot that is open: those in its folder, and the one being made. On the
 /// toolkit's thread.
 public final class Firings {
     private static final Logger LOG = LoggerFactory.getLogger(Firings.class);
+
+    /// A firing's folder: its number, and mostly its seed.
+    private static final Pattern NAME = Pattern.compile("firing-(\\d{1,9})(-seed-\\d+)?");
 
     private final Document document;
     private final Supplier<String> element;
@@ -103,11 +110,25 @@ public final class Firings {
                 return new Next(run.title(), run.folder(), run.log().size());
             }
         }
-        int number = 1;
-        while (Files.exists(folder().resolve("firing-" + number))) {
-            number++;
-        }
-        return new Next("firing " + number, folder().resolve("firing-" + number), 0);
+        long seed = shot.element(element.get()).gas().get(Gas.SEED);
+        String name = "firing-" + (lastNumber(folder()) + 1) + "-seed-" + seed;
+        return new Next(title(name), folder().resolve(name), 0);
+    }
+
+    /// "firing 3 seed 42" of a folder's name.
+    private static String title(String name) {
+        return name.replace('-', ' ');
+    }
+
+    /// The largest number that a firing in a folder has; 0 without any.
+    private static int lastNumber(Path folder) {
+        String[] names = folder.toFile().list();
+        return names == null ? 0 : Arrays.stream(names).mapToInt(Firings::number).max().orElse(0);
+    }
+
+    private static int number(String name) {
+        Matcher matcher = NAME.matcher(name);
+        return matcher.matches() ? Integer.parseInt(matcher.group(1)) : 0;
     }
 
     /// Fires the shot as it is.
@@ -115,7 +136,7 @@ public final class Firings {
         Next next = next(fineness);
         Shot shot = document.shot();
         Run run =
-                new Run(
+                Run.firing(
                         next.title(),
                         shot,
                         element.get(),
@@ -173,7 +194,7 @@ public final class Firings {
         try (var list = Files.list(folder)) {
             list.filter(FiringRecord::isIn)
                     .sorted(
-                            Comparator.comparingInt((Path f) -> f.getFileName().toString().length())
+                            Comparator.comparingInt((Path f) -> number(f.getFileName().toString()))
                                     .thenComparing(f -> f.getFileName().toString()))
                     .forEach(f -> readOne(f).ifPresent(found::add));
         } catch (IOException e) {
@@ -187,8 +208,8 @@ public final class Firings {
             FiringRecord record = FiringRecord.read(folder);
             Shot shot = ShotFile.parse(record.shotJson(), folder.toString()).shot();
             Run run =
-                    new Run(
-                            folder.getFileName().toString().replace('-', ' '),
+                    Run.firing(
+                            title(folder.getFileName().toString()),
                             shot,
                             record.element(),
                             record.fineness(),

@@ -5,6 +5,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
 import ashfall.shot.Fineness;
+import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.sim.FlameNeeds;
@@ -42,8 +43,8 @@ public final class Run {
         FAILED
     }
 
-    /// Frames in memory of a shot's elements together take at most this much; then every second of
-    /// the older ones is let go.
+    /// Frames in memory of runs that are seen together take at most this much; then every second
+    /// of the older ones is let go.
     private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 5;
 
     private final String title;
@@ -52,6 +53,7 @@ public final class Run {
     private final Fineness fineness;
     private final Map<String, String> key;
     private final Path folder;
+    private final int sharing;
     private final ConcurrentSkipListMap<Long, Frame> frames = new ConcurrentSkipListMap<>();
     private final ConcurrentSkipListMap<Long, String> files = new ConcurrentSkipListMap<>();
     private final Map<Long, Long> bytes = new HashMap<>();
@@ -61,24 +63,45 @@ public final class Run {
     private final StringProperty problem = new SimpleStringProperty("");
     private long bytesHeld;
 
-    /// @param folder of a firing; null for a sketch
-    /// @param key what the run's gas was made of, by path
-    public Run(
+    private Run(
             String title,
             Shot shot,
             String element,
             Fineness fineness,
             Map<String, String> key,
-            Path folder) {
+            Path folder,
+            int sharing) {
         this.title = title;
         this.shot = shot;
         this.element = element;
         this.fineness = fineness;
         this.key = key;
         this.folder = folder;
+        this.sharing = sharing;
     }
 
-    /// "sketch", or "firing 3".
+    /// A run that is not kept.
+    ///
+    /// @param sharing how many runs share the memory for frames
+    static Run sketch(String title, Shot shot, String element, int sharing) {
+        var key = Sketcher.key(shot, element).values();
+        return new Run(title, shot, element, Fineness.SKETCH, key, null, sharing);
+    }
+
+    /// A firing in its folder.
+    ///
+    /// @param key what its gas was made of, by path
+    static Run firing(
+            String title,
+            Shot shot,
+            String element,
+            Fineness fineness,
+            Map<String, String> key,
+            Path folder) {
+        return new Run(title, shot, element, fineness, key, folder, 1);
+    }
+
+    /// "sketch", "firing 3", or what differs of a trial.
     public String title() {
         return title;
     }
@@ -135,6 +158,11 @@ public final class Run {
         return state.get() == State.RUNNING;
     }
 
+    /// Has it no frame yet, but will have?
+    public boolean isWaiting() {
+        return isRunning() && log.isEmpty();
+    }
+
     /// Why it failed, or waits, in one sentence; empty otherwise.
     public StringProperty problemProperty() {
         return problem;
@@ -159,6 +187,11 @@ public final class Run {
     /// The last frame that is done, or one before the first.
     public long lastFrame() {
         return log.isEmpty() ? Long.MIN_VALUE : log.getLast().frame();
+    }
+
+    /// How many frames it is to have.
+    public long framesAsked() {
+        return shot.frames().get(Frames.LAST) - shot.frames().get(Frames.FIRST) + 1;
     }
 
     /// Can the frame be shown?
@@ -220,7 +253,7 @@ public final class Run {
         long taken = bytes(frame);
         bytes.put(frame.number(), taken);
         bytesHeld += taken;
-        if (bytesHeld > MOST_BYTES / shot.elements().size()) {
+        if (bytesHeld > MOST_BYTES / sharing) {
             thin();
         }
         log.add(entry);

@@ -31,8 +31,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Executor;
+import java.util.stream.Stream;
 
 /// The runs of the shot that is open: the sketch, which starts by itself a moment after an edit,
 /// and the firings. Decides which one is shown. On the toolkit's thread.
@@ -47,6 +49,8 @@ public final class Runs {
     private final ReadOnlyBooleanWrapper superseded = new ReadOnlyBooleanWrapper();
     private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
     private final Firings firings;
+    private final TrialRuns trials;
+    private List<Run> compared = List.of();
     private final ReadOnlyLongWrapper news = new ReadOnlyLongWrapper();
     private final ChangeListener<Number> grown =
             (o, was, is) -> {
@@ -59,16 +63,18 @@ public final class Runs {
     /// Of the runs, from the shot they were compared to; asked for by several regions at each edit.
     private final Map<Run, List<String>> differences = new HashMap<>();
 
-    private Shot compared;
+    private Shot differencesFrom;
 
     /// @param homeless folder for the firings of a shot that has no file yet
     public Runs(
             Document document,
             Sketcher sketcher,
+            TrialRuns trials,
             FiringProcess.Launcher launcher,
             Executor ui,
             Path homeless) {
         this.document = document;
+        this.trials = trials;
         this.firings = new Firings(document, element::get, launcher, ui, homeless, problem::set);
         this.sketches = new Sketches(document, sketcher, element::get, this::began);
         document.shotProperty().addListener((o, was, is) -> shotChanged());
@@ -80,6 +86,8 @@ public final class Runs {
     /// Takes up the shot that was opened: its firings, and a first sketch.
     public void opened() {
         sketches.clear();
+        trials.clear();
+        compared = List.of();
         before.set(null);
         sketch.set(null);
         put(null);
@@ -131,6 +139,37 @@ public final class Runs {
     /// The sketch before the one that counts, or null.
     public ReadOnlyObjectProperty<Run> beforeProperty() {
         return before.getReadOnlyProperty();
+    }
+
+    /// The runs whose burn logs are seen with that of the one shown: those it is compared with,
+    /// else the sketch before.
+    public List<Run> beside() {
+        return !compared.isEmpty()
+                ? compared
+                : before.get() == null ? List.of() : List.of(before.get());
+    }
+
+    /// Compares the run shown with others; with none, with the sketch before again.
+    public void compareWith(List<Run> others) {
+        if (!compared.equals(others)) {
+            compared = List.copyOf(others);
+            news.set(news.get() + 1);
+        }
+    }
+
+    /// All runs that can be shown: the sketches, the firings, the trials.
+    public List<Run> all() {
+        List<Run> all = new ArrayList<>();
+        Stream.of(sketch.get(), before.get()).filter(Objects::nonNull).forEach(all::add);
+        all.addAll(firings.all());
+        trials.all().stream().map(TrialRuns.Tried::run).forEach(all::add);
+        all.removeIf(run -> run.log().isEmpty());
+        return all;
+    }
+
+    /// Variants of the shot, sketched side by side.
+    public TrialRuns trials() {
+        return trials;
     }
 
     /// Changes whenever there is something new to see: another run is shown, it has grown, or
@@ -220,8 +259,8 @@ public final class Runs {
     /// The parameters in which a run differs from the shot as it is: "air.wind was …, is …".
     public List<String> differences(Run run) {
         Shot shot = document.shot();
-        if (!shot.equals(compared)) {
-            compared = shot;
+        if (!shot.equals(differencesFrom)) {
+            differencesFrom = shot;
             differences.clear();
         }
         return differences.computeIfAbsent(run, one -> compare(shot, one));
@@ -350,6 +389,7 @@ public final class Runs {
     public void close() {
         playhead.playingProperty().set(false);
         firings.cancel();
+        trials.close();
         sketches.close();
     }
 }

@@ -50,23 +50,15 @@ public final class Sketcher implements AutoCloseable {
         return FiringKey.of(shot, elementName, element, Fineness.SKETCH);
     }
 
-    /// Starts a run; the one before is stopped.
+    /// Makes a run; the one before is stopped.
     ///
+    /// @param run without frames, of [Run#sketch]
     /// @param began is told once its first frame is there, or once it failed
-    public Run start(Shot shot, String elementName, Consumer<Run> began) {
+    void start(Run run, Consumer<Run> began) {
         stop();
         Cancel own = new Cancel();
         cancel = own;
-        Run run =
-                new Run(
-                        "sketch",
-                        shot,
-                        elementName,
-                        Fineness.SKETCH,
-                        key(shot, elementName).values(),
-                        null);
         thread.execute(() -> simulate(run, own, began));
-        return run;
     }
 
     /// Stops the run in hand; its frames stay.

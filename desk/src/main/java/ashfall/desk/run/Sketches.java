@@ -126,7 +126,9 @@ final class Sketches {
     void start(String name) {
         settle.stop();
         if (!closed && isOn(name)) {
-            running = sketcher.start(document.shot(), name, this::begins);
+            Shot shot = document.shot();
+            running = Run.sketch("sketch", shot, name, shot.elements().size());
+            sketcher.start(running, this::begins);
         }
     }
 

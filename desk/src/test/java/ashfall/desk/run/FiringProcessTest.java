@@ -32,7 +32,7 @@ class FiringProcessTest {
         String script =
                 "echo 'paused: the disk is full' >&2; read x < \"$0\"; echo 'frame 2: on' >&2";
         Run run =
-                new Run(
+                Run.firing(
                         "firing 1",
                         DemoShots.read("oil-store").shot(),
                         "store",

@@ -1,6 +1,5 @@
-package ashfall.desk.fireground;
+package ashfall.desk.run;
 
-import ashfall.desk.run.Run;
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
@@ -15,11 +14,11 @@ import java.util.Set;
 
 /// The frames of a run as pictures ask for them: stored ones, and those between two. What was asked
 /// for last stays.
-final class RunFrames {
+public final class RunFrames {
     /// A moment of a run.
     ///
     /// @param frame number of the frame, with the share of the way to the next
-    record Moment(Run run, double frame) {}
+    public record Moment(Run run, double frame) {}
 
     private final Run run;
     private final Map<Long, Frame> stored = new HashMap<>();
@@ -27,12 +26,12 @@ final class RunFrames {
     private double heldAt;
     private boolean heldWhole;
 
-    RunFrames(Run run) {
+    public RunFrames(Run run) {
         this.run = run;
     }
 
     /// Gas seconds in a second of the shot.
-    static Curve clock(Run run) {
+    public static Curve clock(Run run) {
         return run.shot().element(run.element()).gas().get(Gas.TIME_SCALE);
     }
 
@@ -40,7 +39,7 @@ final class RunFrames {
     ///
     /// @param whole with all channels, or with those of a picture only
     /// @throws IOException when its file is damaged or gone
-    Frame at(double moment, boolean whole, Workers job) throws IOException {
+    public Frame at(double moment, boolean whole, Workers job) throws IOException {
         if (held == null || heldAt != moment || (whole && !heldWhole)) {
             long number = (long) Math.floor(moment);
             Frame before = read(number, job);

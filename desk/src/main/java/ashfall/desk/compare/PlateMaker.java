@@ -1,0 +1,150 @@
+package ashfall.desk.compare;
+
+import ashfall.desk.kit.LastAsked;
+import ashfall.desk.kit.Latest;
+import ashfall.desk.run.Changes;
+import ashfall.desk.run.Run;
+import ashfall.desk.run.RunFrames;
+import ashfall.grid.Frame;
+import ashfall.look.Marcher;
+import ashfall.look.View;
+import ashfall.shot.Shot;
+import ashfall.work.Cancel;
+import ashfall.work.Workers;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+
+/// Pictures of several runs at the same moment through the same camera, made on a thread of its
+/// own: all coarsely first, then finer while nothing else is asked for. What is asked for last
+/// counts.
+final class PlateMaker implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(PlateMaker.class);
+    private static final double COARSE_SAMPLES = 0.8;
+    private static final int COARSE = 3;
+
+    /// What to draw.
+    ///
+    /// @param moments one a run; NaN where it has none
+    /// @param shot as it is: its camera, light and look are those of all pictures
+    /// @param view from where
+    /// @param moving no more than coarse pictures, since others will be asked for soon
+    record Request(
+            List<Run> runs,
+            List<Double> moments,
+            Shot shot,
+            View view,
+            int columns,
+            int rows,
+            boolean moving) {}
+
+    /// A picture of one run.
+    ///
+    /// @param argb opaque, row by row; empty where the run has no such frame
+    record Plate(int[] argb, int columns, int rows, String problem) {
+        boolean isEmpty() {
+            return argb.length == 0;
+        }
+    }
+
+    /// All pictures of a request, in the order of its runs.
+    ///
+    /// @param finest are they as fine as they get?
+    record Drawn(Request request, List<Plate> plates, boolean finest) {}
+
+    private static final Plate NONE = new Plate(new int[0], 0, 0, "");
+
+    private final Workers workers;
+    private final Latest<Drawn> out;
+    private final LastAsked<Request> work;
+    private final Map<Run, RunFrames> read = new HashMap<>();
+
+    /// @param ui where pictures are shown
+    PlateMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
+        this.workers = workers;
+        this.out = new Latest<>(ui, show);
+        this.work = new LastAsked<>("ashfall-plates", this::draw);
+    }
+
+    /// Asks for pictures; those asked for before are given up.
+    void ask(Request request) {
+        work.ask(request);
+    }
+
+    private void draw(Request request, Cancel own) {
+        read.keySet().retainAll(request.runs);
+        // The coarse pictures are always finished, or moving ones would never be seen.
+        Workers first = workers.pictures(new Cancel());
+        List<Marcher> marchers = new ArrayList<>();
+        List<String> problems = new ArrayList<>();
+        for (int i = 0; i < request.runs.size(); i++) {
+            String problem = "";
+            Marcher marcher = null;
+            try {
+                marcher = marcher(request, i, first);
+            } catch (IOException | IllegalArgumentException e) {
+                LOG.warn("no picture of {}", request.runs.get(i).title(), e);
+                problem = String.valueOf(e.getMessage());
+            }
+            marchers.add(marcher);
+            problems.add(problem);
+        }
+        publish(request, marchers, problems, COARSE, COARSE_SAMPLES, first);
+        if (!request.moving) {
+            publish(request, marchers, problems, 1, 1, workers.pictures(own));
+        }
+    }
+
+    /// Null where the run has no frame at the moment.
+    private Marcher marcher(Request request, int i, Workers job) throws IOException {
+        Run run = request.runs.get(i);
+        double moment = request.moments.get(i);
+        Frame frame =
+                Double.isNaN(moment)
+                        ? null
+                        : read.computeIfAbsent(run, RunFrames::new).at(moment, false, job);
+        return frame == null
+                ? null
+                : Marcher.quick(
+                        List.of(frame), Changes.seenAs(run.shot(), request.shot), null, job);
+    }
+
+    private void publish(
+            Request request,
+            List<Marcher> marchers,
+            List<String> problems,
+            int divisor,
+            double samples,
+            Workers job) {
+        int columns = Math.max(1, request.columns / divisor);
+        int rows = Math.max(1, request.rows / divisor);
+        List<Plate> plates = new ArrayList<>();
+        for (int i = 0; i < marchers.size(); i++) {
+            Marcher marcher = marchers.get(i);
+            if (marcher == null) {
+                plates.add(problems.get(i).isEmpty() ? NONE : said(problems.get(i)));
+            } else {
+                int[] argb = marcher.draw(request.view, columns, rows, samples, job).argb(job);
+                plates.add(new Plate(argb, columns, rows, ""));
+            }
+        }
+        out.publish(new Drawn(request, plates, divisor == 1 || request.moving));
+    }
+
+    private static Plate said(String problem) {
+        return new Plate(new int[0], 0, 0, problem);
+    }
+
+    @Override
+    public void close() {
+        work.close();
+    }
+}
