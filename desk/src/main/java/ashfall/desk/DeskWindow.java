@@ -69,6 +69,7 @@ public final class DeskWindow implements AutoCloseable {
     private final TrialsPanel trials;
     private final ComparePanel compare;
     private final ManifestView manifest;
+    private final DialsView dials;
     private final TrainView train;
     private final Notice notice = new Notice();
     private final ShotFiles shots;
@@ -123,7 +124,7 @@ public final class DeskWindow implements AutoCloseable {
         makeCommands();
         ShotMenu menu = new ShotMenu(document, shots, recent, commands, this::toggleHelp);
         this.train = new TrainView(document, runs, selection, menu);
-        DialsView dials = new DialsView(document, runs, selection);
+        this.dials = new DialsView(document, runs, selection);
         ChartView chart = new ChartView(document, runs, selection);
         this.help = new KeysHelp(commands);
         VBox middle = new VBox(viewBar, notice, fireground);
@@ -383,6 +384,10 @@ public final class DeskWindow implements AutoCloseable {
 
     public TrialsPanel trials() {
         return trials;
+    }
+
+    public DialsView dials() {
+        return dials;
     }
 
     public ComparePanel compare() {

@@ -200,6 +200,7 @@ public final class Snap extends Application {
                 && others.size() == lit - 1
                 && others.stream().allMatch(this::isThere)
                 && (!window.ledger().isVisible() || window.ledger().isSettled())
+                && window.dials().isSettled()
                 && (!request.view.equals("trials") || settled(window.trials().isSettled()))
                 && (!COMPARED.containsKey(request.view) || settled(window.compare().isSettled()))
                 && window.fireground().isFinest();

@@ -9,6 +9,7 @@ import ashfall.look.Slice;
 import javafx.beans.property.BooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.Slider;
@@ -82,22 +83,13 @@ final class ViewBar extends HBox {
                         camera,
                         all,
                         gap,
-                        switchFor("bounds", "Corners of the bounds", model.boundsProperty()),
-                        switchFor("sources", "Outlines and handles", model.sourcesProperty()),
+                        besides(),
                         carriers(),
                         switchFor(
                                 "voxels",
                                 "A cut through the chosen source or obstacle: which voxels it gives"
                                         + " to, or closes, and how much (X)",
                                 model.voxelsProperty()),
-                        switchFor(
-                                "stakes",
-                                "What is forecast and wanted, and whether the run hit it",
-                                model.stakesProperty()),
-                        switchFor(
-                                "keeper",
-                                "A keeper of 1.75 m with a rod of 2 m",
-                                model.keeperProperty()),
                         switchFor(
                                 "air",
                                 "Wind and draughts, as arrows and as specks that go with them (W)",
@@ -112,6 +104,33 @@ final class ViewBar extends HBox {
         buildSlice();
         runs.shownProperty().addListener((o, was, is) -> nameRun());
         nameRun();
+    }
+
+    /// What is seen besides the gas, and seldom switched.
+    private MenuButton besides() {
+        MenuButton menu = new MenuButton("besides");
+        menu.setId("besides");
+        menu.setTooltip(new Tooltip("What is drawn besides the gas"));
+        menu.getItems()
+                .addAll(
+                        check("bounds", "corners of the bounds", model.boundsProperty()),
+                        check("sources", "outlines and handles", model.sourcesProperty()),
+                        check(
+                                "stakes",
+                                "what is forecast and wanted, and whether the run hit it",
+                                model.stakesProperty()),
+                        check(
+                                "keeper",
+                                "a keeper of 1.75 m with a rod of 2 m",
+                                model.keeperProperty()));
+        return menu;
+    }
+
+    private static CheckMenuItem check(String name, String words, BooleanProperty property) {
+        CheckMenuItem item = new CheckMenuItem(words);
+        item.setId("show-" + name);
+        item.selectedProperty().bindBidirectional(property);
+        return item;
     }
 
     /// There only where there are carriers.

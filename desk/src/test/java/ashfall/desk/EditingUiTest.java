@@ -288,7 +288,7 @@ class EditingUiTest extends DeskTest {
                 () -> text(robot, "readout-stakes").contains("wish: flame top 40 m, missed by "));
         assertTrue(text(robot, "readout-stakes").contains("\nforecast: flame top "));
         assertFalse(window.runs().supersededProperty().get());
-        robot.clickOn("#show-stakes");
+        robot.clickOn("#besides").clickOn("#show-stakes");
         until("the stakes are hidden", () -> text(robot, "readout-stakes").isEmpty());
     }
 

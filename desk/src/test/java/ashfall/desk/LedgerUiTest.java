@@ -88,7 +88,8 @@ class LedgerUiTest extends DeskTest {
         String differs = text(robot, "ledger-differences-firing-2");
         assertTrue(differs.matches("against firing 1: lift was 0\\.5, is [0-9.]+"), differs);
         String figures = text(robot, "ledger-figures-firing-2");
-        assertTrue(figures.matches("sketch, seed 1, [0-9.]+ MB, \\d+ \\w+ \\d\\d:\\d\\d"), figures);
+        assertTrue(
+                figures.matches("sketch, seed 1, [0-9.]+ [kM]B, \\d+ \\w+ \\d\\d:\\d\\d"), figures);
         assertTrue(text(robot, "ledger-total").startsWith("2 firings, "));
         robot.clickOn("#ledger-show-firing-1");
         until("it is shown", () -> window.runs().shown().title().equals("firing 1"));
@@ -128,7 +129,7 @@ class LedgerUiTest extends DeskTest {
                 robot.lookup("#ledger-delete-firing-1")
                         .queryAs(javafx.scene.control.Button.class)
                         .getText();
-        assertTrue(sure.matches("Delete [0-9.]+ MB for good"), sure);
+        assertTrue(sure.matches("Delete [0-9.]+ [kM]B for good"), sure);
         robot.clickOn("#ledger-delete-firing-1");
         until("it is gone", () -> !Files.exists(firing(1)));
         until("the list knows", () -> window.runs().firings().all().size() == 1);

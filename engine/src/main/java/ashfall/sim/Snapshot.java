@@ -32,6 +32,18 @@ public final class Snapshot {
 
     private Snapshot() {}
 
+    /// How much a channel's values differ from still air at least where they are kept; 0 for the
+    /// velocity, which is kept wherever any of them is.
+    public static float threshold(String channel) {
+        return switch (channel) {
+            case "density" -> DENSITY;
+            case "temperature" -> KELVIN;
+            case "flame" -> FLAME;
+            case "fuel" -> FUEL;
+            default -> 0;
+        };
+    }
+
     /// A channel as it was taken, its leaves turned into what was asked for.
     ///
     /// @param staggered do the components lie on the lower faces of the cells?

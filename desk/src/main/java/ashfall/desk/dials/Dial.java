@@ -95,6 +95,11 @@ abstract class Dial<T> extends VBox {
 
     abstract void display(Item item);
 
+    /// Does it show all that it will?
+    boolean isSettled() {
+        return true;
+    }
+
     /// A value from typed text.
     ///
     /// @throws IllegalArgumentException saying what would be right

@@ -250,6 +250,11 @@ public final class DialsView extends VBox {
         dial.show(document.shot().items().get(path));
     }
 
+    /// Do all dials show all that they will?
+    public boolean isSettled() {
+        return dials.stream().allMatch(Dial::isSettled);
+    }
+
     private static String nothing(Station station) {
         return station == Station.CHARGE
                 ? "No source yet. Add a charge, a burner, an igniter or carriers in the manifest."
@@ -264,7 +269,7 @@ public final class DialsView extends VBox {
         if (item.kind().equals(Gas.KIND)) {
             return switch (station) {
                 case SITE -> param.key().startsWith("voxel");
-                case HAND_OVER -> param == Gas.CHANNELS || param == Gas.FULL;
+                case HAND_OVER -> param == Gas.CHANNELS;
                 default ->
                         !param.key().startsWith("voxel")
                                 && param != Gas.CHANNELS
@@ -302,6 +307,8 @@ public final class DialsView extends VBox {
             case Param.Choice c ->
                     new ChipsDial<>(
                             document, path, c, c.options(), String::equals, (value, word) -> word);
+            case Param.Subset s when s.equals(Gas.CHANNELS) ->
+                    new ChannelsTable(document, runs, path);
             case Param.Subset s ->
                     new ChipsDial<>(
                             document,

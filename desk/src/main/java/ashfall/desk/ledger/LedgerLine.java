@@ -1,6 +1,7 @@
 package ashfall.desk.ledger;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.Bytes;
 import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
@@ -13,7 +14,6 @@ import ashfall.look.View;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
-import ashfall.shot.Unit;
 import ashfall.sim.LogEntry;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -151,13 +151,6 @@ final class LedgerLine extends HBox {
         return bytes > 0 && (picture.getImage() != null || run.log().isEmpty());
     }
 
-    /// "1.2 GB".
-    static String size(long bytes) {
-        return bytes < 1_000_000_000L
-                ? Unit.number(Math.max(bytes / 1e6, 0.1), 3) + " MB"
-                : Unit.number(bytes / 1e9, 3) + " GB";
-    }
-
     /// Says how the firing stands.
     ///
     /// @param before the firing before it, or null
@@ -234,7 +227,7 @@ final class LedgerLine extends HBox {
                         + run.fineness()
                         + ", seed "
                         + seed
-                        + (bytes > 0 ? ", " + size(bytes) : "")
+                        + (bytes > 0 ? ", " + Bytes.words(bytes) : "")
                         + (made.isEmpty() ? "" : ", " + made));
     }
 
@@ -333,7 +326,7 @@ final class LedgerLine extends HBox {
     private void delete() {
         if (!delete.getPseudoClassStates().contains(SURE)) {
             delete.pseudoClassStateChanged(SURE, true);
-            delete.setText("Delete " + size(bytes) + " for good");
+            delete.setText("Delete " + Bytes.words(bytes) + " for good");
             return;
         }
         thread.execute(

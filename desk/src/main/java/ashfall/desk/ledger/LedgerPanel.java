@@ -1,6 +1,7 @@
 package ashfall.desk.ledger;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.Bytes;
 import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
@@ -136,7 +137,6 @@ public final class LedgerPanel extends VBox {
         total.setText(
                 count == 0
                         ? ""
-                        : (count == 1 ? "1 firing, " : count + " firings, ")
-                                + LedgerLine.size(bytes));
+                        : (count == 1 ? "1 firing, " : count + " firings, ") + Bytes.words(bytes));
     }
 }

@@ -131,6 +131,21 @@ public final class Firings {
         return matcher.matches() ? Integer.parseInt(matcher.group(1)) : 0;
     }
 
+    /// Bytes that are free where a folder is or will be; NaN where that cannot be told. Slow: not
+    /// on the toolkit's thread.
+    public static double freeBytes(Path folder) {
+        Path at = folder.toAbsolutePath();
+        while (at != null && !Files.exists(at)) {
+            at = at.getParent();
+        }
+        try {
+            return at == null ? Double.NaN : Files.getFileStore(at).getUsableSpace();
+        } catch (IOException e) {
+            LOG.warn("the free space of {} is not known", folder, e);
+            return Double.NaN;
+        }
+    }
+
     /// Fires the shot as it is.
     public void start(Fineness fineness) {
         Next next = next(fineness);

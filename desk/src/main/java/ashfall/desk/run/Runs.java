@@ -6,6 +6,7 @@ import ashfall.desk.document.Document;
 import ashfall.firing.FiringKey;
 import ashfall.firing.ShownFrames;
 import ashfall.shot.Element;
+import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -43,6 +44,7 @@ public final class Runs {
     private final Sketches sketches;
     private final Playhead playhead = new Playhead();
     private final ObjectProperty<String> element = new SimpleObjectProperty<>();
+    private final ObjectProperty<Fineness> fineness = new SimpleObjectProperty<>(Fineness.WORK);
     private final ReadOnlyObjectWrapper<Run> shown = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Run> sketch = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Run> before = new ReadOnlyObjectWrapper<>();
@@ -107,6 +109,11 @@ public final class Runs {
     /// The element that is looked at, sketched and fired; null in an empty shot.
     public ObjectProperty<String> elementProperty() {
         return element;
+    }
+
+    /// Fineness of the next firing.
+    public ObjectProperty<Fineness> finenessProperty() {
+        return fineness;
     }
 
     /// The run in the fireground and on the chart, or null.

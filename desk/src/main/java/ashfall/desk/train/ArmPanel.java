@@ -3,10 +3,14 @@ package ashfall.desk.train;
 import ashfall.continuity.Continuity;
 import ashfall.continuity.Finding;
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.Bytes;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Firings;
+import ashfall.desk.run.KeptSizes;
 import ashfall.desk.run.Runs;
+import ashfall.grid.Frame;
 import ashfall.shot.Fineness;
+import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 
@@ -18,9 +22,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Executor;
@@ -120,12 +121,14 @@ public final class ArmPanel extends VBox {
                         Locale.ROOT,
                         "%s, %s of %s memory",
                         forecast.plan().words(),
-                        Forecast.bytes((double) forecast.plan().memoryBytes()),
-                        Forecast.bytes((double) memory)));
+                        Bytes.words(forecast.plan().memoryBytes()),
+                        Bytes.words(memory)));
         cost.setText("");
         destination.setText("");
         Firings.Next next = runs.firings().next(at);
-        thread.execute(() -> lookAtDisk(forecast, next));
+        List<Frame> sample = KeptSizes.sample(runs.sketchProperty().get());
+        Item gas = shot.element(element).gas();
+        thread.execute(() -> lookAtDisk(forecast, sample, gas, next));
         try {
             forecast.plan().requireFits((long) (0.6 * memory));
         } catch (ShotException e) {
@@ -145,8 +148,10 @@ public final class ArmPanel extends VBox {
     }
 
     /// Files and disks are asked off the toolkit's thread.
-    private void lookAtDisk(Forecast forecast, Firings.Next next) {
-        double free = freeBytes(next.folder());
+    private void lookAtDisk(Forecast forecast, List<Frame> sample, Item gas, Firings.Next next) {
+        double voxel = forecast.plan().lattice().voxel();
+        double disk = forecast.frames() * KeptSizes.of(sample, voxel).bytes(gas);
+        double free = Firings.freeBytes(next.folder());
         javafx.application.Platform.runLater(
                 () -> {
                     cost.setText(
@@ -155,8 +160,8 @@ public final class ArmPanel extends VBox {
                                     "%d frames, about %s, about %s of %s free",
                                     forecast.frames(),
                                     Forecast.time(forecast.seconds()),
-                                    Forecast.bytes(forecast.diskBytes()),
-                                    Forecast.bytes(free)));
+                                    Bytes.words(disk),
+                                    Bytes.words(free)));
                     destination.setTooltip(new Tooltip(next.folder().toString()));
                     destination.setText(
                             next.title()
@@ -168,8 +173,7 @@ public final class ArmPanel extends VBox {
                                                     + next.after()
                                                     + (next.after() == 1 ? " frame" : " frames")
                                             : ""));
-                    boolean fits =
-                            Double.isNaN(forecast.diskBytes()) || forecast.diskBytes() < free;
+                    boolean fits = Double.isNaN(disk) || disk < free;
                     if (!fits) {
                         refuse(
                                 "the disk would be full before the end; free some space, keep"
@@ -180,17 +184,5 @@ public final class ArmPanel extends VBox {
                                     || runs.firings().isRunning()
                                     || forecast.plan().memoryBytes() > 0.6 * memory());
                 });
-    }
-
-    private static double freeBytes(Path folder) {
-        Path at = folder.toAbsolutePath();
-        while (at != null && !Files.exists(at)) {
-            at = at.getParent();
-        }
-        try {
-            return at == null ? Double.NaN : Files.getFileStore(at).getUsableSpace();
-        } catch (IOException e) {
-            return Double.NaN;
-        }
     }
 }

@@ -1,11 +1,9 @@
 package ashfall.desk.train;
 
 import ashfall.desk.run.Run;
-import ashfall.grid.Frame;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
 import ashfall.shot.Shot;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
@@ -13,11 +11,10 @@ import ashfall.sim.Setup;
 import java.util.List;
 
 /// What a firing will take, from what the sketch took: time goes with the fourth power of the
-/// fineness (voxels times steps), disk with the third.
+/// fineness (voxels times steps).
 ///
 /// @param seconds NaN while no sketch tells
-/// @param diskBytes NaN likewise
-public record Forecast(Setup.Plan plan, long frames, double seconds, double diskBytes) {
+public record Forecast(Setup.Plan plan, long frames, double seconds) {
 
     /// Of an element at a fineness.
     ///
@@ -28,7 +25,7 @@ public record Forecast(Setup.Plan plan, long frames, double seconds, double disk
         Setup.Plan plan = Setup.plan(shot, gas, fineness);
         long frames = shot.frames().get(Frames.LAST) - shot.frames().get(Frames.FIRST) + 1;
         if (sketch == null || sketch.log().isEmpty()) {
-            return new Forecast(plan, frames, Double.NaN, Double.NaN);
+            return new Forecast(plan, frames, Double.NaN);
         }
         List<LogEntry> log = sketch.log();
         // What else the machine does makes some steps slow; the quick ones tell.
@@ -41,48 +38,13 @@ public record Forecast(Setup.Plan plan, long frames, double seconds, double disk
                 sketch.shot().element(sketch.element()).voxel(sketch.fineness())
                         / plan.lattice().voxel();
         double cells = (double) plan.cells() / log.getLast().voxels();
-        double bytes = 0;
-        int counted = 0;
-        for (LogEntry entry : log) {
-            Frame frame = sketch.held(entry.frame());
-            if (frame != null) {
-                bytes += kept(frame, gas.gas().get(Gas.CHANNELS), gas.gas().get(Gas.FULL));
-                counted++;
-            }
-        }
         return new Forecast(
                 plan,
                 frames,
                 (frames + shot.frames().get(Frames.RUN_UP))
                         * perFrame
                         * cells
-                        * Math.max(0.25, coarser),
-                counted == 0 ? Double.NaN : frames * bytes / counted * Math.pow(coarser, 3));
-    }
-
-    /// Bytes of the channels that a firing keeps of a frame.
-    private static double kept(Frame frame, List<String> channels, List<String> full) {
-        double sum = 0;
-        for (String channel : channels) {
-            var grid = frame.channels().get(channel);
-            if (grid != null) {
-                // The files hold whole leaves; small values pack to about three quarters.
-                double width = Gas.isFull(channel, full) ? 4 : 2;
-                sum += 0.75 * grid.leafCount() * 512.0 * grid.components() * width;
-            }
-        }
-        return sum;
-    }
-
-    /// "1.2 GB".
-    static String bytes(double bytes) {
-        if (Double.isNaN(bytes)) {
-            return "unknown";
-        }
-        double mega = bytes / 1e6;
-        return mega < 1000
-                ? ashfall.shot.Unit.number(Math.max(mega, 0.1), 2) + " MB"
-                : ashfall.shot.Unit.number(mega / 1000, 3) + " GB";
+                        * Math.max(0.25, coarser));
     }
 
     /// "40 s", "9 min", "3.5 h".

@@ -3,6 +3,7 @@ package ashfall.desk.train;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
+import ashfall.desk.kit.Bytes;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.kit.Soon;
 import ashfall.desk.manifest.Live;
@@ -60,7 +61,6 @@ public final class TrainView extends HBox {
     private final Label memory = new Label();
     private final ArmPanel panel;
     private final Soon soon = new Soon(this::refresh);
-    private Fineness fineness = Fineness.WORK;
 
     /// @param file the menu of the shot's file
     public TrainView(Document document, Runs runs, Selection selection, MenuButton file) {
@@ -133,15 +133,15 @@ public final class TrainView extends HBox {
             button.setId("fineness-" + f);
             button.getStyleClass().add("segment");
             button.setToggleGroup(finenesses);
-            button.setSelected(f == fineness);
+            button.setSelected(f == runs.finenessProperty().get());
             button.setTooltip(
                     new Tooltip("Voxels of the next firing; sketches always use the coarsest"));
             button.setOnAction(
                     e -> {
                         button.setSelected(true);
-                        fineness = f;
+                        runs.finenessProperty().set(f);
                         if (panel.isVisible()) {
-                            panel.arm(fineness);
+                            panel.arm(runs.finenessProperty().get());
                         }
                     });
             segments.getChildren().add(button);
@@ -179,7 +179,7 @@ public final class TrainView extends HBox {
             disarm();
         } else if (!arm.isDisabled()) {
             panel.setVisible(true);
-            panel.arm(fineness);
+            panel.arm(runs.finenessProperty().get());
             arm.pseudoClassStateChanged(LIVE, true);
             arm.setText("Armed");
         }
@@ -256,7 +256,7 @@ public final class TrainView extends HBox {
                     link.figure.setText(figure(station, shot));
                 });
         Runtime vm = Runtime.getRuntime();
-        memory.setText(Forecast.bytes((double) (vm.totalMemory() - vm.freeMemory())));
+        memory.setText(Bytes.words((vm.totalMemory() - vm.freeMemory())));
     }
 
     /// The first station whose settings differ from the shown run's; null when none.

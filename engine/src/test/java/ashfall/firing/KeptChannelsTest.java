@@ -1,0 +1,154 @@
+package ashfall.firing;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.grid.Frame;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Fineness;
+import ashfall.shot.Gas;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.sim.Setup;
+import ashfall.sim.Simulation;
+import ashfall.sim.Snapshot;
+import ashfall.vdb.VdbReader;
+import ashfall.vdb.VdbStats;
+import ashfall.vdb.VdbWriter;
+import ashfall.work.Cancel;
+import ashfall.work.Progress;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/// Only the channels that are needed: forecast from the sketch, written, read back.
+class KeptChannelsTest {
+    private static final Set<String> WANTED = Set.of("density", "temperature", "velocity");
+    private static final int FRAMES = 48;
+
+    @TempDir private Path folder;
+
+    private static Shot shot(String more) {
+        return ShotFile.with(
+                NewShot.make(
+                        "fireball",
+                        List.of(
+                                "mass=2",
+                                "frames.last=" + FRAMES,
+                                "elements.fireball.voxel.sketch=0.6",
+                                "elements.fireball.voxel.work=0.35")),
+                List.of("elements.fireball.channels=density,temperature,velocity", more));
+    }
+
+    private FiringRecord fire(Shot shot, String name, int last, Workers workers) {
+        return new FiringJob(
+                        new FiringJob.Request(
+                                shot,
+                                "fireball",
+                                Fineness.WORK,
+                                folder.resolve(name),
+                                1,
+                                last,
+                                FiringJob.Existing.CONTINUE,
+                                FiringJob.Pace.BY_TIME),
+                        2L << 30,
+                        workers,
+                        Progress.silent(),
+                        new Cancel())
+                .run()
+                .record();
+    }
+
+    private static List<Frame> sketch(Shot shot, Workers workers) {
+        Simulation simulation =
+                new Simulation(Setup.of(shot, shot.element("fireball"), Fineness.SKETCH), workers);
+        List<Frame> frames = new ArrayList<>();
+        while (simulation.frame() < FRAMES) {
+            simulation.advanceFrame(new Cancel());
+            if (simulation.frame() % 8 == 4) {
+                frames.add(
+                        Snapshot.of(simulation, Set.copyOf(Gas.CHANNEL_WORDS), Set.of(), workers));
+            }
+        }
+        return frames;
+    }
+
+    /// The whole within 15 %.
+    @Test
+    void sizes_areForecastFromTheSketch() throws IOException {
+        try (Workers workers = new Workers(2)) {
+            Shot half = shot("elements.fireball.full=flame");
+            double forecast = 0;
+            for (Frame frame : sketch(half, workers)) {
+                Map<String, Double> sizes = SizeForecast.of(frame, 0.35, List.of());
+                forecast += WANTED.stream().mapToDouble(sizes::get).sum() / 6 * FRAMES;
+            }
+            FiringRecord record = fire(half, "half", FRAMES, workers);
+            double truth = bytes(record, FRAMES);
+            assertEquals(
+                    1, forecast / truth, 0.15, forecast + " bytes forecast, " + truth + " kept");
+        }
+    }
+
+    /// In 16 bit files take about half of what they do in 32.
+    @Test
+    void halfBits_takeHalfTheSpace() throws IOException {
+        Shot shot =
+                ShotFile.with(
+                        DemoShots.read("oil-store").shot(),
+                        List.of("elements.store.voxel.sketch=0.2"));
+        try (Workers workers = new Workers(2)) {
+            Simulation simulation =
+                    new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), workers);
+            while (simulation.frame() < 8) {
+                simulation.advanceFrame(new Cancel());
+            }
+            Frame half = Snapshot.of(simulation, WANTED, Set.of(), workers);
+            Frame full = Snapshot.of(simulation, WANTED, WANTED, workers);
+            VdbWriter writer = new VdbWriter(workers);
+            FrameFile.write(folder.resolve("half.vdb"), half, Map.of(), writer);
+            FrameFile.write(folder.resolve("full.vdb"), full, Map.of(), writer);
+            double share =
+                    (double) Files.size(folder.resolve("half.vdb"))
+                            / Files.size(folder.resolve("full.vdb"));
+            assertTrue(share > 0.45 && share < 0.6, "16 bit take " + share + " of 32 bit");
+        }
+    }
+
+    private static double bytes(FiringRecord record, int frames) {
+        return record.kept().entrySet().stream()
+                .filter(entry -> entry.getKey() <= frames)
+                .mapToDouble(entry -> entry.getValue().bytes())
+                .sum();
+    }
+
+    /// Names, counts and ranges come back as they were written, and the file says in which units.
+    @Test
+    void frame_readBack_holdsWhatWasTicked() throws IOException {
+        try (Workers workers = new Workers(2)) {
+            FiringRecord record = fire(shot("frames.last=24"), "some", 24, workers);
+            KeptFrame kept = record.kept().get(24L);
+            Map<String, VdbStats> found =
+                    VdbReader.measure(folder.resolve("some").resolve(kept.file()));
+            assertEquals(WANTED, found.keySet());
+            for (String channel : WANTED) {
+                assertEquals(kept.channels().get(channel).voxels(), found.get(channel).active());
+            }
+            assertTrue(kept.channels().get("temperature").rounding() > 0);
+            assertTrue(kept.channels().get("temperature").rounding() <= 1, "half of 2 K steps");
+            Frame frame = FrameFile.read(folder.resolve("some").resolve(kept.file()));
+            assertEquals(24, frame.number());
+            assertEquals(0.35, frame.lattice().voxel(), 1e-12);
+        }
+    }
+}
