@@ -34,6 +34,7 @@ import java.nio.file.NoSuchFileException;
             CheckCommand.class,
             FireCommand.class,
             TrialsCommand.class,
+            WorkerCommand.class,
             RenderCommand.class,
             RetimeCommand.class,
             VdbCommand.class,

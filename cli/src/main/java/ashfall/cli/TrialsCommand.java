@@ -1,5 +1,8 @@
 package ashfall.cli;
 
+import ashfall.farm.Coordinator;
+import ashfall.farm.Place;
+import ashfall.farm.Task;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
@@ -12,9 +15,11 @@ import ashfall.trial.Outcome;
 import ashfall.trial.Trial;
 import ashfall.trial.Trials;
 import ashfall.work.Cancel;
+import ashfall.work.Progress;
 import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
@@ -26,6 +31,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -36,6 +42,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 
 /// Fires variants of a shot side by side.
 @Command(
@@ -96,6 +103,16 @@ final class TrialsCommand implements Callable<Integer> {
     private boolean listed;
 
     @Mixin private FireOptions fire;
+
+    @Option(
+            names = "--workers",
+            paramLabel = "HOST:PORT,...",
+            description =
+                    "machines on which './ashfall worker' runs with the same secret: they fire, the"
+                            + " files come here")
+    private String farmed;
+
+    @Mixin private FarmOptions farm;
 
     @Option(names = "--json", description = "print one JSON object on standard output")
     private boolean json;
@@ -205,6 +222,18 @@ final class TrialsCommand implements Callable<Integer> {
             trial.settings().forEach(entry.putArray("settings")::add);
             entry.put("state", "waiting");
         }
+        int status =
+                farmed == null ? fireHere(trials, node, cancel) : fireAfar(trials, node, cancel);
+        if (json) {
+            Output.json(spec, node);
+        } else {
+            list.forEach(entry -> Output.out(spec).println(words((ObjectNode) entry)));
+        }
+        return status;
+    }
+
+    private int fireHere(List<Trial> trials, ObjectNode node, Cancel cancel) throws IOException {
+        JsonNode list = node.get("trials");
         int status = 0;
         for (int i = 0; i < trials.size() && status != 3; i++) {
             ObjectNode entry = (ObjectNode) list.get(i);
@@ -215,12 +244,131 @@ final class TrialsCommand implements Callable<Integer> {
             status = Math.max(status, one);
             write(node);
         }
-        if (json) {
-            Output.json(spec, node);
-        } else {
-            list.forEach(entry -> Output.out(spec).println(words((ObjectNode) entry)));
-        }
         return status;
+    }
+
+    private FiringJob.Request request(Trial trial) {
+        return fire.request(
+                trial.shot(),
+                out.resolve(trial.name()),
+                FiringJob.Existing.CONTINUE,
+                FiringJob.Pace.BY_TIME);
+    }
+
+    /// On other machines; what is whole here already is not made again.
+    private int fireAfar(List<Trial> trials, ObjectNode node, Cancel cancel) throws IOException {
+        List<Place> places = Stream.of(farmed.split("\\s*,\\s*")).map(Place::of).toList();
+        Coordinator coordinator = new Coordinator(places, farm.secret());
+        Afar afar = new Afar(node);
+        try (Workers workers = new Workers(1)) {
+            for (int i = 0; i < trials.size(); i++) {
+                afar.plan(i, trials.get(i), request(trials.get(i)), workers);
+            }
+        }
+        write(node);
+        if (!afar.tasks.isEmpty()) {
+            try {
+                coordinator.run(afar.tasks, out, afar, cancel);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+        return cancel.isAsked() ? 3 : afar.status;
+    }
+
+    /// What other machines make, as the state in the file.
+    private final class Afar implements Coordinator.Listener {
+        final List<Task> tasks = new ArrayList<>();
+        private final List<ObjectNode> entries = new ArrayList<>();
+        private final ObjectNode node;
+        private int status;
+
+        Afar(ObjectNode node) {
+            this.node = node;
+        }
+
+        void plan(int i, Trial trial, FiringJob.Request request, Workers workers) {
+            ObjectNode entry = (ObjectNode) node.get("trials").get(i);
+            try {
+                var whole =
+                        new FiringJob(
+                                        request,
+                                        Long.MAX_VALUE,
+                                        workers,
+                                        Progress.silent(),
+                                        new Cancel())
+                                .whole();
+                if (whole.isPresent()) {
+                    entry.put("state", "done");
+                    outcome(whole.get(), entry);
+                    return;
+                }
+                entries.add(entry);
+                tasks.add(
+                        new Task(
+                                trial.name(),
+                                trial.caption(),
+                                trial.shot(),
+                                request.element(),
+                                request.fineness(),
+                                request.from(),
+                                request.to()));
+            } catch (FiringException | ShotException e) {
+                fail(entry, e.getMessage());
+            }
+        }
+
+        private void fail(ObjectNode entry, String why) {
+            status = 1;
+            entry.put("state", "failed");
+            entry.put("error", why);
+            Output.err(spec).println("ashfall: " + entry.get("caption").asText() + ": " + why);
+        }
+
+        private void change(int task, String state) {
+            entries.get(task).put("state", state);
+            try {
+                write(node);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        @Override
+        public void began(int task, Place worker) {
+            entries.get(task).put("worker", worker.toString());
+            change(task, "running");
+            report(tasks.get(task).caption(), "on " + worker);
+        }
+
+        @Override
+        public void progress(int task, String words) {
+            report(tasks.get(task).caption(), words);
+        }
+
+        @Override
+        public void done(int task, FiringRecord record) {
+            outcome(record, entries.get(task));
+            change(task, "done");
+            report(tasks.get(task).caption(), "done");
+        }
+
+        @Override
+        public void failed(int task, String why) {
+            fail(entries.get(task), why);
+            change(task, "failed");
+        }
+
+        @Override
+        public void lost(int task, Place worker) {
+            change(task, "waiting");
+            report(tasks.get(task).caption(), worker + " is gone; another makes it");
+        }
+
+        @Override
+        public void said(String sentence) {
+            Output.err(spec).println("ashfall: " + sentence);
+        }
     }
 
     /// How all stand is in a file at any time.
@@ -230,12 +378,7 @@ final class TrialsCommand implements Callable<Integer> {
     }
 
     private int fireOne(Trial trial, ObjectNode entry, String place, Cancel cancel) {
-        FiringJob.Request request =
-                fire.request(
-                        trial.shot(),
-                        out.resolve(trial.name()),
-                        FiringJob.Existing.CONTINUE,
-                        FiringJob.Pace.BY_TIME);
+        FiringJob.Request request = request(trial);
         try (Workers workers = fire.workers()) {
             FiringJob.Result result =
                     new FiringJob(

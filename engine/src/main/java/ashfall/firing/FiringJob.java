@@ -33,6 +33,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /// Fires one element of a shot into a folder: simulates from the shot's first frame, or from the
@@ -150,6 +151,19 @@ public final class FiringJob {
     /// Cells and memory of the run.
     public Setup.Plan plan() {
         return plan;
+    }
+
+    /// The record of the firing where it is in its folder and whole already.
+    ///
+    /// @throws FiringException when another firing is there
+    public Optional<FiringRecord> whole() {
+        try {
+            FiringRecord record = existing();
+            long missing = record.firstMissing(request.folder(), request.from(), request.to());
+            return missing > request.to() ? Optional.of(record) : Optional.empty();
+        } catch (IOException e) {
+            throw new FiringException("'" + request.folder() + "' cannot be read: " + reason(e), e);
+        }
     }
 
     /// Fires. Returns what was done when finished or cancelled.

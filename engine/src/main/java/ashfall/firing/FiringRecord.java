@@ -48,7 +48,8 @@ public record FiringRecord(
         List<LogEntry> log,
         Map<Long, KeptFrame> kept) {
     private static final Logger LOG = LoggerFactory.getLogger(FiringRecord.class);
-    static final String FILE = "firing.json";
+    /// Name of the record in a firing's folder.
+    public static final String FILE = "firing.json";
     private static final int VERSION = 2;
     private static final ObjectMapper JSON =
             new ObjectMapper().setPropertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE);

@@ -1,0 +1,137 @@
+package ashfall.farm;
+
+import ashfall.firing.FiringKey;
+
+import com.hazelcast.client.HazelcastClient;
+import com.hazelcast.client.config.ClientConfig;
+import com.hazelcast.client.config.ClientConnectionStrategyConfig.ReconnectMode;
+import com.hazelcast.collection.IQueue;
+import com.hazelcast.config.Config;
+import com.hazelcast.config.JavaSerializationFilterConfig;
+import com.hazelcast.config.JoinConfig;
+import com.hazelcast.config.QueueConfig;
+import com.hazelcast.core.Hazelcast;
+import com.hazelcast.core.HazelcastInstance;
+
+/// One worker's end of the line, or a coordinator's: the queues that lie at the worker, and the
+/// seals of what goes through them.
+///
+/// A worker stands alone, so that machines come and go without touching each other; its queues end
+/// with it, as does the task in its hands.
+final class Wire implements AutoCloseable {
+    private static final String ABOUT = "about";
+    private static final String NUMERICS = "numerics";
+    private static final String LOGGING = "hazelcast.logging.type";
+
+    /// Messages that wait for the other side at most: a file is sent as fast as it is taken.
+    private static final int WAITING = 8;
+
+    private static final int CONNECT_MILLIS = 3000;
+
+    static {
+        System.setProperty(LOGGING, System.getProperty(LOGGING, "slf4j"));
+    }
+
+    private final HazelcastInstance instance;
+    private final Seal seal;
+
+    private Wire(HazelcastInstance instance, String secret) {
+        this.instance = instance;
+        this.seal = new Seal(secret, "message");
+    }
+
+    /// Who does not know the secret does not know the name, and is turned away.
+    private static String name(String secret) {
+        return new Seal(secret, "join").name("farm");
+    }
+
+    /// Opens a worker's end.
+    ///
+    /// @throws com.hazelcast.core.HazelcastException when the port is taken
+    static Wire worker(Place place, String secret) {
+        return worker(place, secret, FiringKey.NUMERICS);
+    }
+
+    /// @param numerics by which version of the arithmetic it computes
+    static Wire worker(Place place, String secret, int numerics) {
+        Config config = new Config().setClusterName(name(secret));
+        var network = config.getNetworkConfig();
+        network.setPort(place.port()).setPortAutoIncrement(false);
+        network.getInterfaces().setEnabled(true).addInterface(place.host());
+        JoinConfig join = network.getJoin();
+        join.getAutoDetectionConfig().setEnabled(false);
+        join.getMulticastConfig().setEnabled(false);
+        // Only bytes are sent; whatever else a stranger sends is not read.
+        config.getSerializationConfig().setJavaSerializationFilterConfig(filter());
+        config.addQueueConfig(
+                new QueueConfig("from-*").setMaxSize(WAITING).setStatisticsEnabled(false));
+        config.setProperty("hazelcast.phone.home.enabled", "false");
+        config.setProperty("hazelcast.shutdownhook.enabled", "false");
+        config.setProperty("hazelcast.socket.bind.any", "false");
+        Wire wire = new Wire(Hazelcast.newHazelcastInstance(config), secret);
+        wire.instance.<String, Integer>getMap(ABOUT).put(NUMERICS, numerics);
+        return wire;
+    }
+
+    /// Calls a worker.
+    ///
+    /// @param run of the coordinator that calls
+    /// @throws IllegalStateException when it does not answer, or does not know the secret
+    static Wire coordinator(Place worker, String secret, String run) {
+        ClientConfig config = new ClientConfig().setClusterName(name(secret));
+        config.setInstanceName(run + " " + worker);
+        config.getNetworkConfig()
+                .addAddress(worker.toString())
+                .setConnectionTimeout(CONNECT_MILLIS);
+        config.getConnectionStrategyConfig().setReconnectMode(ReconnectMode.OFF);
+        config.getConnectionStrategyConfig()
+                .getConnectionRetryConfig()
+                .setClusterConnectTimeoutMillis(CONNECT_MILLIS);
+        config.getSerializationConfig().setJavaSerializationFilterConfig(filter());
+        config.setProperty("hazelcast.client.shutdownhook.enabled", "false");
+        return new Wire(HazelcastClient.newHazelcastClient(config), secret);
+    }
+
+    private static JavaSerializationFilterConfig filter() {
+        JavaSerializationFilterConfig filter = new JavaSerializationFilterConfig();
+        filter.setDefaultsDisabled(true);
+        filter.getWhitelist().addPrefixes("java.lang.", "java.util.", "com.hazelcast.");
+        return filter;
+    }
+
+    /// By which version of the arithmetic the worker computes.
+    int numerics() {
+        Integer found = instance.<String, Integer>getMap(ABOUT).get(NUMERICS);
+        return found == null ? -1 : found;
+    }
+
+    /// Does the coordinator of a run still listen? Asked at the worker.
+    boolean isHeard(String run) {
+        return instance.getClientService().getConnectedClients().stream()
+                .anyMatch(client -> client.getName().startsWith(run + " "));
+    }
+
+    /// What the worker is to do.
+    IQueue<byte[]> tasks() {
+        return instance.getQueue("tasks");
+    }
+
+    /// What the worker says to a run's coordinator.
+    IQueue<byte[]> from(String run) {
+        return instance.getQueue("from-" + run);
+    }
+
+    byte[] sealed(Message message) {
+        return seal.seal(message.encoded());
+    }
+
+    /// @throws SecurityException when it was not written by who knows the secret
+    Message opened(byte[] sealed) {
+        return Message.decoded(seal.open(sealed));
+    }
+
+    @Override
+    public void close() {
+        instance.getLifecycleService().terminate();
+    }
+}

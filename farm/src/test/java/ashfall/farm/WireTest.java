@@ -1,0 +1,139 @@
+package ashfall.farm;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.ArgumentMatchers.contains;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.verify;
+
+import ashfall.firing.FiringException;
+import ashfall.firing.FiringKey;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Fineness;
+import ashfall.shot.ShotException;
+import ashfall.work.Cancel;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+
+/// Who may join and be believed, and what goes over the line.
+class WireTest {
+    private static final String SECRET = "a lamp on the point";
+
+    @TempDir private Path folder;
+
+    private static Place free() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return new Place("127.0.0.1", socket.getLocalPort());
+        }
+    }
+
+    private static Task task() {
+        return new Task(
+                "seed-3", "Seed 3", DemoShots.read("beacon").shot(), "basket", Fineness.WORK, 2, 9);
+    }
+
+    @Test
+    void message_goesThereAndBack() {
+        byte[] bytes = {1, 2, 3};
+        Message message = new Message("run", 7, 12, Message.What.FILE, "a_0001.vdb", bytes);
+        Message back = Message.decoded(message.encoded());
+        assertEquals("run", back.run());
+        assertEquals(7, back.number());
+        assertEquals(12, back.count());
+        assertEquals("a_0001.vdb", back.text());
+        assertArrayEquals(bytes, back.bytes());
+        assertEquals(task(), TaskText.read(TaskText.write(task())));
+    }
+
+    /// Any byte that is changed, and any other secret.
+    @Test
+    void seal_knowsWhatWasTamperedWith() {
+        Seal seal = new Seal(SECRET, "message");
+        byte[] sealed = seal.seal("fire".getBytes(StandardCharsets.UTF_8));
+        assertArrayEquals("fire".getBytes(StandardCharsets.UTF_8), seal.open(sealed));
+        for (int i = 0; i < sealed.length; i++) {
+            byte[] other = sealed.clone();
+            other[i] ^= 1;
+            assertThrows(SecurityException.class, () -> seal.open(other));
+        }
+        assertThrows(
+                SecurityException.class, () -> new Seal("another one", "message").open(sealed));
+        assertThrows(SecurityException.class, () -> seal.open(new byte[3]));
+        assertThrows(IllegalArgumentException.class, () -> Seal.checked("too short"));
+    }
+
+    @Test
+    void addressesAndNames_thatMakeNoSense_areRefused() throws IOException {
+        assertEquals(new Place("10.0.0.7", 5701), Place.of("10.0.0.7:5701"));
+        for (String wrong : List.of("10.0.0.7", ":5701", "a b:5701", "host:x", "host:99999")) {
+            assertThrows(IllegalArgumentException.class, () -> Place.of(wrong), wrong);
+        }
+        String text = TaskText.write(task()).replace("\"seed-3\"", "\"../seed-3\"");
+        assertThrows(ShotException.class, () -> TaskText.read(text));
+        try (Received received = new Received(folder)) {
+            for (String wrong : List.of("../a.vdb", "/tmp/a.vdb", ".a.vdb", "a.sh", "a/b.vdb")) {
+                assertThrows(
+                        FiringException.class, () -> received.piece(wrong, new byte[1]), wrong);
+            }
+            received.piece("a.vdb", new byte[4]);
+        }
+        try (var left = Files.list(folder)) {
+            assertEquals(0, left.count(), "a file that did not come whole is not there");
+        }
+    }
+
+    /// Who knows the secret is heard; a stranger is turned away.
+    @Test
+    void stranger_isTurnedAway() throws Exception {
+        Place place = free();
+        try (Wire worker = Wire.worker(place, SECRET)) {
+            assertThrows(
+                    IllegalStateException.class,
+                    () -> Wire.coordinator(place, "a lamp on the shore", "run"));
+            try (Wire coordinator = Wire.coordinator(place, SECRET, "run")) {
+                assertEquals(FiringKey.NUMERICS, coordinator.numerics());
+                assertTrue(worker.isHeard("run"));
+                assertFalse(worker.isHeard("ru"));
+                coordinator.tasks().put(new byte[40]);
+                byte[] forged = worker.tasks().take();
+                assertThrows(SecurityException.class, () -> worker.opened(forged));
+            }
+        }
+    }
+
+    /// A worker of another version gets nothing, and the user is told why.
+    @Test
+    void otherNumerics_getNothing() throws Exception {
+        Place place = free();
+        Cancel cancel = new Cancel();
+        Coordinator.Listener listener = mock(Coordinator.Listener.class);
+        doAnswer(
+                        said -> {
+                            cancel.ask();
+                            return null;
+                        })
+                .when(listener)
+                .said(contains("computes by other numerics"));
+        try (Wire worker = Wire.worker(place, SECRET, FiringKey.NUMERICS + 1)) {
+            new Coordinator(List.of(place), SECRET).run(List.of(task()), folder, listener, cancel);
+            assertTrue(worker.tasks().isEmpty());
+        }
+        verify(listener).said(contains(place.toString()));
+        verify(listener, never()).began(anyInt(), any());
+    }
+}
