@@ -160,6 +160,7 @@ public final class DeskWindow implements AutoCloseable {
                     e.consume();
                     shots.whenLetGo(this::closeForGood);
                 });
+        runs.firings().saidProperty().addListener((o, was, is) -> notice.say(is));
         document.shotProperty().addListener((o, was, is) -> title());
         document.savedProperty().addListener((o, was, is) -> title());
         title();

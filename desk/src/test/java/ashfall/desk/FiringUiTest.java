@@ -8,12 +8,17 @@ import ashfall.desk.run.Run;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.Fineness;
+import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.vdb.VdbReader;
 import ashfall.vdb.VdbStats;
 import ashfall.work.Cancel;
 import ashfall.work.Progress;
 import ashfall.work.Workers;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+
+import javafx.application.Platform;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -22,6 +27,7 @@ import org.testfx.api.FxRobot;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
@@ -89,6 +95,66 @@ class FiringUiTest extends DeskTest {
         until("done", () -> firing().stateProperty().get() == Run.State.DONE);
         assertEquals(kept + 2, firing().log().size());
         assertEquals(1, window.runs().firings().all().size());
+    }
+
+    private void last(FxRobot robot, long frame) {
+        robot.interact(() -> window.document().put("frames", Frames.LAST, frame));
+    }
+
+    /// One after the other, in an order that can be changed; the shot is saved before.
+    @Test
+    void queued_areMadeOneAfterTheOther(FxRobot robot) throws IOException {
+        untilSketched();
+        robot.interact(
+                () -> window.document().saveAs(chosen, Platform::runLater, () -> {}, e -> {}));
+        until("it has a file", () -> window.document().file().isPresent());
+        last(robot, 400);
+        arm(robot);
+        robot.clickOn("#fire");
+        until("it is saved", () -> window.document().savedProperty().get());
+        last(robot, 2);
+        arm(robot);
+        assertEquals("Fire after", text(robot, "fire"));
+        robot.clickOn("#fire");
+        robot.interact(() -> window.document().put("elements.fireball", Gas.SEED, 5L));
+        arm(robot);
+        robot.clickOn("#fire");
+        robot.clickOn("#open-ledger");
+        until(
+                "it is listed",
+                () -> robot.lookup("#ledger-state-firing-3-seed-5").tryQuery().isPresent());
+        assertEquals("is the next to be made", text(robot, "ledger-state-firing-2-seed-1"));
+        assertEquals("waits its turn, after 1 other", text(robot, "ledger-state-firing-3-seed-5"));
+        robot.clickOn("#ledger-sooner-firing-3-seed-5");
+        until(
+                "it is the next",
+                () -> text(robot, "ledger-state-firing-3-seed-5").startsWith("is the next"));
+        Path queue = window.runs().firings().all().getFirst().folder().resolveSibling("queue.json");
+        until("others can read it", () -> Files.exists(queue));
+        List<Run> all = List.copyOf(window.runs().firings().all());
+        until("a frame", () -> !all.getFirst().log().isEmpty());
+        robot.clickOn("#cancel-firing");
+        until("all have ended", () -> all.stream().noneMatch(Run::isRunning));
+        assertEquals(Run.State.STOPPED, all.get(0).stateProperty().get());
+        assertEquals(2, all.get(1).log().size());
+        assertEquals(2, all.get(2).log().size());
+        assertEquals(all.get(1), firing(), "it was the last");
+        assertEquals("firing 2 seed 1 is whole, 2 frames", text(robot, "notice-words"));
+        until("saved once more", () -> window.document().savedProperty().get());
+        until("its file says so", () -> states(queue).equals(List.of("stopped", "done", "done")));
+    }
+
+    private static List<String> states(Path queue) {
+        try {
+            List<String> states = new ArrayList<>();
+            new ObjectMapper()
+                    .readTree(queue.toFile())
+                    .get("firings")
+                    .forEach(one -> states.add(one.get("state").asText()));
+            return states;
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
     }
 
     @Test

@@ -48,6 +48,7 @@ import java.util.concurrent.Executor;
 /// One firing in the ledger.
 final class LedgerLine extends HBox {
     private static final Logger LOG = LoggerFactory.getLogger(LedgerLine.class);
+    private static final String NOT = "Do not fire";
     private static final int WIDTH = 112;
     private static final int HEIGHT = 63;
     private static final PseudoClass SHOWN = PseudoClass.getPseudoClass("shown");
@@ -65,6 +66,7 @@ final class LedgerLine extends HBox {
     private final Label differences = new Label();
     private final TextField note = new TextField();
     private final Button delete = new Button("Delete");
+    private final Button sooner;
     private String noted = "";
     private String made = "";
     private long bytes;
@@ -74,7 +76,7 @@ final class LedgerLine extends HBox {
     private long drawn = Long.MIN_VALUE;
 
     /// @param thread where files and pictures are read
-    /// @param changed is told when the bytes it takes are known
+    /// @param changed is told when the bytes it takes are known, or its turn is another
     LedgerLine(
             Run run,
             Document document,
@@ -112,6 +114,15 @@ final class LedgerLine extends HBox {
         note.setOnAction(e -> keepNote());
         note.focusedProperty().addListener((o, was, is) -> keepNote());
         HBox.setHgrow(note, Priority.ALWAYS);
+        sooner =
+                button(
+                        "Sooner",
+                        "ledger-sooner-" + id,
+                        "Make it the next",
+                        () -> {
+                            runs.firings().putFirst(run);
+                            changed.run();
+                        });
         HBox foot =
                 new HBox(
                         4,
@@ -122,6 +133,7 @@ final class LedgerLine extends HBox {
                                 "ledger-restore-" + id,
                                 "Make the shot what was fired; camera and look stay as they are",
                                 this::restore),
+                        sooner,
                         delete);
         delete.setId("ledger-delete-" + id);
         delete.setMinWidth(USE_PREF_SIZE);
@@ -162,7 +174,15 @@ final class LedgerLine extends HBox {
             against = before;
             compare();
         }
-        delete.setDisable(run.isRunning());
+        int turn = runs.firings().waiting().indexOf(run);
+        delete.setDisable(run.isRunning() && turn < 0);
+        if (turn >= 0) {
+            delete.setText(NOT);
+        } else if (delete.getText().equals(NOT)) {
+            unsure();
+        }
+        sooner.setVisible(turn > 0);
+        sooner.setManaged(turn > 0);
         sayFigures();
         int frames = run.log().size();
         // While it is made now and then, and once more when it has ended.
@@ -194,6 +214,12 @@ final class LedgerLine extends HBox {
 
     /// One badge: being made, whole, in part; and what it was superseded by.
     private String state() {
+        int turn = runs.firings().waiting().indexOf(run);
+        if (turn >= 0) {
+            return turn == 0
+                    ? "is the next to be made"
+                    : "waits its turn, after " + turn + (turn == 1 ? " other" : " others");
+        }
         int frames = run.log().size();
         long last = run.shot().frames().get(Frames.LAST);
         String how =
@@ -324,6 +350,10 @@ final class LedgerLine extends HBox {
 
     /// Asks once more, with what it frees; then does it.
     private void delete() {
+        if (runs.firings().waiting().contains(run)) {
+            runs.forget(run);
+            return;
+        }
         if (!delete.getPseudoClassStates().contains(SURE)) {
             delete.pseudoClassStateChanged(SURE, true);
             delete.setText("Delete " + Bytes.words(bytes) + " for good");

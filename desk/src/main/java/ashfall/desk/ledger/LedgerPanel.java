@@ -70,6 +70,8 @@ public final class LedgerPanel extends VBox {
         setVisible(false);
         runs.firings().all().addListener((ListChangeListener<Run>) change -> refreshIfSeen());
         runs.newsProperty().addListener((o, was, is) -> refreshIfSeen());
+        runs.firings().newestProperty().addListener((o, was, is) -> refreshIfSeen());
+        runs.firings().saidProperty().addListener((o, was, is) -> refreshIfSeen());
         document.shotProperty().addListener((o, was, is) -> refreshIfSeen());
         visibleProperty().addListener((o, was, is) -> refreshIfSeen());
     }
@@ -100,7 +102,14 @@ public final class LedgerPanel extends VBox {
             LedgerLine line =
                     known.computeIfAbsent(
                             run,
-                            one -> new LedgerLine(one, document, runs, workers, thread, this::sum));
+                            one ->
+                                    new LedgerLine(
+                                            one,
+                                            document,
+                                            runs,
+                                            workers,
+                                            thread,
+                                            this::refreshIfSeen));
             line.refresh(before(all, run));
             wanted.add(line);
         }

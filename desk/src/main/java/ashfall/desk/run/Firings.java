@@ -13,6 +13,8 @@ import ashfall.shot.ShotFile;
 
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 
@@ -43,13 +45,13 @@ public final class Firings {
 
     private final Document document;
     private final Supplier<String> element;
-    private final FiringProcess.Launcher launcher;
     private final Executor ui;
+    private final FiringQueue queue;
     private final Path homeless;
     private final Consumer<String> problem;
     private final ObservableList<Run> all = FXCollections.observableArrayList();
     private final ReadOnlyObjectWrapper<Run> newest = new ReadOnlyObjectWrapper<>();
-    private FiringProcess process;
+    private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
 
     /// @param element which is fired, or null
     /// @param homeless folder for the firings of a shot that has no file yet
@@ -63,8 +65,8 @@ public final class Firings {
             Consumer<String> problem) {
         this.document = document;
         this.element = element;
-        this.launcher = launcher;
         this.ui = ui;
+        this.queue = new FiringQueue(launcher, ui, newest::set, this::ended);
         this.homeless = homeless;
         this.problem = problem;
     }
@@ -111,7 +113,11 @@ public final class Firings {
             }
         }
         long seed = shot.element(element.get()).gas().get(Gas.SEED);
-        String name = "firing-" + (lastNumber(folder()) + 1) + "-seed-" + seed;
+        int last = lastNumber(folder());
+        for (Run run : all) {
+            last = Math.max(last, number(run.folder().getFileName().toString()));
+        }
+        String name = "firing-" + (last + 1) + "-seed-" + seed;
         return new Next(title(name), folder().resolve(name), 0);
     }
 
@@ -146,7 +152,8 @@ public final class Firings {
         }
     }
 
-    /// Fires the shot as it is.
+    /// Fires the shot as it is: now, or after the firings that were asked for before. A shot that
+    /// has a file is saved before.
     public void start(Fineness fineness) {
         Next next = next(fineness);
         Shot shot = document.shot();
@@ -161,17 +168,63 @@ public final class Firings {
                         next.folder());
         problem.accept("");
         run.problemProperty().addListener((o, was, is) -> problem.accept(is));
-        process = new FiringProcess(launcher, run, ui);
+        save();
         all.removeIf(old -> old.folder().equals(next.folder()));
         all.add(run);
-        newest.set(run);
+        queue.add(run);
     }
 
-    /// Stops the firing in hand; whole frames stay.
-    public void cancel() {
-        if (process != null) {
-            process.cancel();
+    /// What is not saved would be lost with the machine that a heavy firing brings down; a shot
+    /// without a file is kept by the recovery.
+    private void save() {
+        Optional<Path> file = document.file();
+        if (file.isPresent() && !document.savedProperty().get()) {
+            document.saveAs(file.get(), ui, () -> {}, problem);
         }
+    }
+
+    private void ended(Run run) {
+        save();
+        int left = queue.waiting().size() + (isRunning() ? 1 : 0);
+        String how =
+                switch (run.stateProperty().get()) {
+                    case DONE -> " is whole, ";
+                    case STOPPED -> " was stopped after ";
+                    default -> " failed after ";
+                };
+        int frames = run.log().size();
+        said.set(
+                run.title()
+                        + how
+                        + (frames == 1 ? "1 frame" : frames + " frames")
+                        + (left == 0
+                                ? ""
+                                : left == 1 ? "; 1 more to make" : "; " + left + " more to make"));
+    }
+
+    /// How the firing that ended last came out, in one sentence.
+    public ReadOnlyStringProperty saidProperty() {
+        return said.getReadOnlyProperty();
+    }
+
+    /// Firings that wait for their turn, the next first.
+    public List<Run> waiting() {
+        return queue.waiting();
+    }
+
+    /// Makes a firing that waits the next.
+    public void putFirst(Run run) {
+        queue.putFirst(run);
+    }
+
+    /// Stops the firing in hand; whole frames stay, and the next begins.
+    public void cancel() {
+        queue.cancel();
+    }
+
+    /// Stops the firing in hand, and none begins any more.
+    void close() {
+        queue.close();
     }
 
     public boolean isRunning() {
@@ -179,6 +232,7 @@ public final class Firings {
     }
 
     void forget(Run run) {
+        queue.remove(run);
         all.remove(run);
         if (run.equals(newest.get())) {
             newest.set(null);

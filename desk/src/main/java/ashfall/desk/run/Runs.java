@@ -395,7 +395,7 @@ public final class Runs {
     /// Stops what runs.
     public void close() {
         playhead.playingProperty().set(false);
-        firings.cancel();
+        firings.close();
         trials.close();
         sketches.close();
     }

@@ -179,10 +179,8 @@ public final class ArmPanel extends VBox {
                                 "the disk would be full before the end; free some space, keep"
                                         + " fewer channels or choose larger voxels");
                     }
-                    fire.setDisable(
-                            !fits
-                                    || runs.firings().isRunning()
-                                    || forecast.plan().memoryBytes() > 0.6 * memory());
+                    fire.setText(runs.firings().isRunning() ? "Fire after" : "Fire");
+                    fire.setDisable(!fits || forecast.plan().memoryBytes() > 0.6 * memory());
                 });
     }
 }

@@ -220,7 +220,6 @@ public final class TrainView extends HBox {
     private void refreshFiring(Run run) {
         boolean running = run.isRunning();
         showProgress(running);
-        arm.setDisable(running);
         arm.pseudoClassStateChanged(LIVE, running || panel.isVisible());
         arm.setText(running ? "Firing" : panel.isVisible() ? "Armed" : "Arm");
         if (!running) {
