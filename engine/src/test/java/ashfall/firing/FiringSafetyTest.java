@@ -29,6 +29,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.IntStream;
 
 /// What becomes of a firing when the power, the disk or the folder goes.
 class FiringSafetyTest {
@@ -47,6 +48,10 @@ class FiringSafetyTest {
     }
 
     private FiringJob.Result fire(Path out, Disk disk, Progress progress) {
+        return fire(out, LAST, disk, progress);
+    }
+
+    private FiringJob.Result fire(Path out, long last, Disk disk, Progress progress) {
         return new FiringJob(
                         new FiringJob.Request(
                                 shot,
@@ -54,7 +59,7 @@ class FiringSafetyTest {
                                 Fineness.SKETCH,
                                 out,
                                 1,
-                                LAST,
+                                last,
                                 FiringJob.Existing.CONTINUE,
                                 EVERY_FOURTH),
                         2L << 30,
@@ -108,11 +113,13 @@ class FiringSafetyTest {
         }
     }
 
-    /// Scenario 15, at a third of its size: the power goes at frame 10 of 12, with a recovery point
-    /// every fourth frame.
+    /// The power goes at frame 58 of 120, with a recovery point every fourth frame; then it is gone
+    /// on with to frame 160.
     @Test
     void powerCutAtAFrame_goesOnFromTheRecoveryPointBeforeIt() throws IOException {
-        Map<Long, KeptFrame> whole = unbroken();
+        Path unbroken = Files.createDirectory(folder.resolve("unbroken"));
+        Map<Long, KeptFrame> whole =
+                fire(unbroken, 160, Disk.MACHINE, Progress.silent()).record().kept();
         Path before = Files.createDirectory(folder.resolve("before"));
         TestDisk disk = new TestDisk(1);
         assertThrows(
@@ -120,20 +127,30 @@ class FiringSafetyTest {
                 () ->
                         fire(
                                 before,
+                                120,
                                 disk,
                                 (done, left, what) -> {
-                                    if (what.startsWith("frame 10:")) {
+                                    if (what.startsWith("frame 58:")) {
                                         disk.cutAfter(0);
                                     }
                                 }));
         Path after = Files.createDirectory(folder.resolve("after"));
         disk.survivors(after);
-        assertEquals(10, FiringRecord.read(after).lastFrame());
+        assertEquals(58, FiringRecord.read(after).lastFrame());
+        assertPlayable(after);
+        assertEquals(frames(57, 120), simulatedTo(120, after), "resumed from frame 56");
+        assertEquals(frames(121, 160), simulatedTo(160, after), "extended without a seam");
+        assertEquals(whole, FiringRecord.read(after).kept());
+    }
+
+    private List<String> simulatedTo(long last, Path out) {
         List<String> simulated = new ArrayList<>();
-        FiringJob.Result result =
-                fire(after, Disk.MACHINE, (done, left, what) -> simulated.add(what.split(":")[0]));
-        assertEquals(List.of("frame 9", "frame 10", "frame 11", "frame 12"), simulated);
-        assertEquals(whole, result.record().kept());
+        fire(out, last, Disk.MACHINE, (done, left, what) -> simulated.add(what.split(":")[0]));
+        return simulated;
+    }
+
+    private static List<String> frames(int first, int last) {
+        return IntStream.rangeClosed(first, last).mapToObj(n -> "frame " + n).toList();
     }
 
     @Test
