@@ -4,6 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringKey;
 import ashfall.firing.FiringRecord;
+import ashfall.firing.FrameFile;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -47,6 +48,7 @@ public final class Firings {
     private final Supplier<String> element;
     private final Executor ui;
     private final FiringQueue queue;
+    private final FrameShelf shelf = new FrameShelf(FrameFile::read, Run.MOST_BYTES);
     private final Path homeless;
     private final Consumer<String> problem;
     private final ObservableList<Run> all = FXCollections.observableArrayList();
@@ -165,10 +167,12 @@ public final class Firings {
                         fineness,
                         FiringKey.of(shot, element.get(), shot.element(element.get()), fineness)
                                 .values(),
-                        next.folder());
+                        next.folder(),
+                        shelf);
         problem.accept("");
         run.problemProperty().addListener((o, was, is) -> problem.accept(is));
         save();
+        shelf.forget(next.folder());
         all.removeIf(old -> old.folder().equals(next.folder()));
         all.add(run);
         queue.add(run);
@@ -225,6 +229,7 @@ public final class Firings {
     /// Stops the firing in hand, and none begins any more.
     void close() {
         queue.close();
+        shelf.close();
     }
 
     public boolean isRunning() {
@@ -234,6 +239,7 @@ public final class Firings {
     void forget(Run run) {
         queue.remove(run);
         all.remove(run);
+        shelf.forget(run.folder());
         if (run.equals(newest.get())) {
             newest.set(null);
         }
@@ -255,7 +261,7 @@ public final class Firings {
                         });
     }
 
-    private static List<Run> in(Path folder) {
+    private List<Run> in(Path folder) {
         List<Run> found = new ArrayList<>();
         if (!Files.isDirectory(folder)) {
             return found;
@@ -272,7 +278,7 @@ public final class Firings {
         return found;
     }
 
-    private static Optional<Run> readOne(Path folder) {
+    private Optional<Run> readOne(Path folder) {
         try {
             FiringRecord record = FiringRecord.read(folder);
             Shot shot = ShotFile.parse(record.shotJson(), folder.toString()).shot();
@@ -283,7 +289,8 @@ public final class Firings {
                             record.element(),
                             record.fineness(),
                             record.keyValues(),
-                            folder);
+                            folder,
+                            shelf);
             run.update(record.log(), record.files());
             boolean whole = record.lastFrame() >= shot.frames().get(Frames.LAST);
             run.end(whole ? Run.State.DONE : Run.State.STOPPED, "");

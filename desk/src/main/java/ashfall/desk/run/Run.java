@@ -1,6 +1,5 @@
 package ashfall.desk.run;
 
-import ashfall.firing.FrameFile;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
@@ -43,9 +42,9 @@ public final class Run {
         FAILED
     }
 
-    /// Frames in memory of runs that are seen together take at most this much; then every second
-    /// of the older ones is let go.
-    private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 5;
+    /// Frames in memory of runs that are seen together, and those read from firings, take at most
+    /// this much each; then every second of the older ones is let go.
+    static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 5;
 
     private final String title;
     private final Shot shot;
@@ -54,6 +53,7 @@ public final class Run {
     private final Map<String, String> key;
     private final Path folder;
     private final int sharing;
+    private final FrameShelf shelf;
     private final ConcurrentSkipListMap<Long, Frame> frames = new ConcurrentSkipListMap<>();
     private final ConcurrentSkipListMap<Long, String> files = new ConcurrentSkipListMap<>();
     private final Map<Long, Long> bytes = new HashMap<>();
@@ -70,7 +70,8 @@ public final class Run {
             Fineness fineness,
             Map<String, String> key,
             Path folder,
-            int sharing) {
+            int sharing,
+            FrameShelf shelf) {
         this.title = title;
         this.shot = shot;
         this.element = element;
@@ -78,6 +79,7 @@ public final class Run {
         this.key = key;
         this.folder = folder;
         this.sharing = sharing;
+        this.shelf = shelf;
     }
 
     /// A run that is not kept.
@@ -85,20 +87,22 @@ public final class Run {
     /// @param sharing how many runs share the memory for frames
     static Run sketch(String title, Shot shot, String element, int sharing) {
         var key = Sketcher.key(shot, element).values();
-        return new Run(title, shot, element, Fineness.SKETCH, key, null, sharing);
+        return new Run(title, shot, element, Fineness.SKETCH, key, null, sharing, null);
     }
 
     /// A firing in its folder.
     ///
     /// @param key what its gas was made of, by path
+    /// @param shelf which holds frames that were read
     static Run firing(
             String title,
             Shot shot,
             String element,
             Fineness fineness,
             Map<String, String> key,
-            Path folder) {
-        return new Run(title, shot, element, fineness, key, folder, 1);
+            Path folder,
+            FrameShelf shelf) {
+        return new Run(title, shot, element, fineness, key, folder, 1, shelf);
     }
 
     /// "sketch", "firing 3", or what differs of a trial.
@@ -239,7 +243,15 @@ public final class Run {
             return held;
         }
         String file = files.get(number);
-        return file == null ? null : FrameFile.read(folder.resolve(file), workers);
+        if (file == null) {
+            return null;
+        }
+        List<Path> next =
+                files.tailMap(number, false).values().stream()
+                        .limit(FrameShelf.AHEAD)
+                        .map(folder::resolve)
+                        .toList();
+        return shelf.frame(folder.resolve(file), next, workers);
     }
 
     /// A frame that is held in memory, or null.

@@ -38,7 +38,8 @@ class FiringProcessTest {
                         "store",
                         Fineness.SKETCH,
                         Map.of(),
-                        folder.resolve("firing-1"));
+                        folder.resolve("firing-1"),
+                        null);
         BlockingQueue<String> said = new LinkedBlockingQueue<>();
         run.problemProperty().addListener((o, was, is) -> said.add(is));
         FiringProcess process =
