@@ -39,6 +39,13 @@ class ChannelsUiTest extends DeskTest {
         robot.clickOn("#param-full-temperature");
         assertTrue(kilobytes(text(robot, "channel-size-temperature")) > kilobytes(before));
         assertTrue(gas().get(Gas.FULL).contains("temperature"));
+        type(robot, "param-name-temperature-field", "heat 1");
+        assertTrue(
+                robot.lookup(".problem").queryAllAs(javafx.scene.control.Label.class).stream()
+                        .anyMatch(l -> l.isVisible() && l.getText().contains("not 'heat 1'")));
+        type(robot, "param-name-temperature-field", "heat");
+        assertEquals("heat", gas().get(Gas.NAMES.get("temperature")));
+        robot.interact(() -> window.document().undo());
         robot.clickOn("#param-channels-velocity").clickOn("#param-channels-temperature");
         assertEquals(List.of("temperature"), gas().get(Gas.CHANNELS), "one at least");
         robot.interact(() -> window.document().undo());

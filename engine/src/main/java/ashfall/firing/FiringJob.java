@@ -29,6 +29,8 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -280,7 +282,8 @@ public final class FiringJob {
     /// Simulates to the last frame wanted, or until it is stopped.
     private Result advance(Simulation simulation, FrameKeeper keeper, long started)
             throws IOException {
-        FramePacker packer = new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), workers);
+        FramePacker packer =
+                new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), names(), workers);
         long begin = simulation.frame();
         long saved = begin;
         long savedAt = System.nanoTime();
@@ -364,6 +367,24 @@ public final class FiringJob {
 
     private Set<String> channels(ashfall.shot.Param.Subset param) {
         return new LinkedHashSet<>(element.gas().get(param));
+    }
+
+    /// What the channels are called in the files.
+    ///
+    /// @throws FiringException when two that are kept have one name
+    private Map<String, String> names() {
+        Map<String, String> names = new LinkedHashMap<>();
+        Gas.NAMES.forEach((channel, param) -> names.put(channel, element.gas().get(param)));
+        Set<String> taken = new HashSet<>();
+        for (String channel : channels(Gas.CHANNELS)) {
+            if (!taken.add(names.get(channel))) {
+                throw new FiringException(
+                        "two channels are named '"
+                                + names.get(channel)
+                                + "' in the files; give each a name of its own");
+            }
+        }
+        return names;
     }
 
     private FiringRecord existing() throws IOException {

@@ -27,6 +27,9 @@ public final class FrameFile {
     /// Entry of a grid: largest difference between a value of the gas and the one kept.
     static final String ROUNDING = "largest_rounding";
 
+    /// Entry of a grid that goes by another name than its channel's: the channel.
+    static final String CHANNEL = "channel";
+
     private FrameFile() {}
 
     /// Writes a frame; the file says what it holds, in which units, of which firing.
@@ -74,13 +77,19 @@ public final class FrameFile {
     }
 
     /// A channel that is packed already.
-    static PackedGrid packed(Snapshot.Taken<LeafPacker.Packed> taken, Lattice lattice) {
+    ///
+    /// @param name of its grid in the file
+    static PackedGrid packed(
+            Snapshot.Taken<LeafPacker.Packed> taken, Lattice lattice, String name) {
         float[] background = taken.background();
         Map<String, Object> metadata = metadata(taken.unit(), taken.staggered(), background);
         metadata.put(ROUNDING, taken.rounding());
+        if (!name.equals(taken.name())) {
+            metadata.put(CHANNEL, taken.name());
+        }
         return new PackedGrid(
-                taken.name(),
-                taken.name(),
+                name,
+                name,
                 type(background.length, taken.half()),
                 taken.half(),
                 background,
@@ -148,13 +157,18 @@ public final class FrameFile {
             if (!Arrays.equals(grid.transform().matrix(), m)) {
                 throw new IOException(path + ": its grids do not share one place and voxel size");
             }
-            channels.put(grid.name(), channel(grid, path));
+            channels.put(channelOf(grid.name(), grid.metadata()), channel(grid, path));
         }
         Lattice lattice =
                 new Lattice(m[12] - 0.5 * m[0], m[13] - 0.5 * m[0], m[14] - 0.5 * m[0], m[0]);
         long number = file.metadata().get("frame") instanceof Number n ? n.longValue() : 0;
         double seconds = file.metadata().get("seconds") instanceof Number n ? n.doubleValue() : 0;
         return new Frame(number, seconds, lattice, channels);
+    }
+
+    /// The channel that a grid holds.
+    static String channelOf(String gridName, Map<String, Object> metadata) {
+        return metadata.get(CHANNEL) instanceof String channel ? channel : gridName;
     }
 
     private static SparseGrid channel(VdbGrid grid, Path path) throws IOException {
@@ -173,7 +187,7 @@ public final class FrameFile {
         }
         String unit = grid.metadata().get("unit") instanceof String s ? s : "";
         return new SparseGrid(
-                grid.name(),
+                channelOf(grid.name(), grid.metadata()),
                 unit,
                 grid.half(),
                 grid.gridClass().equals("staggered"),

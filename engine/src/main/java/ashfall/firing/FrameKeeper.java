@@ -171,7 +171,7 @@ final class FrameKeeper implements AutoCloseable {
                                 + "'; this is a fault of the program, please report it");
             }
             channels.put(
-                    grid.name(),
+                    FrameFile.channelOf(grid.name(), grid.metadata()),
                     new KeptFrame.Channel(
                             grid.active(), (double) grid.metadata().get(FrameFile.ROUNDING)));
         }

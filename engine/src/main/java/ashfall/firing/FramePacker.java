@@ -9,6 +9,7 @@ import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /// Packs the channels of a simulation's present state as a file holds them, leaf by leaf: a frame
@@ -20,11 +21,14 @@ final class FramePacker {
     private final Workers workers;
     private final Set<String> wanted;
     private final Set<String> full;
+    private final Map<String, String> names;
 
     /// For each worker and channel: one for 16 bit, one for 32.
     private final LeafPacker[][] packers;
 
-    FramePacker(Set<String> wanted, Set<String> full, Workers workers) {
+    /// @param names of the channels in the file
+    FramePacker(Set<String> wanted, Set<String> full, Map<String, String> names, Workers workers) {
+        this.names = names;
         this.wanted = wanted;
         this.full = full;
         this.workers = workers;
@@ -50,7 +54,7 @@ final class FramePacker {
                             }
                             return own[place].pack(leaf);
                         })) {
-            grids.add(FrameFile.packed(taken, lattice));
+            grids.add(FrameFile.packed(taken, lattice, names.get(taken.name())));
         }
         return grids;
     }

@@ -10,7 +10,10 @@ import ashfall.shot.Param.Whole;
 import ashfall.shot.Param.Words;
 
 import java.util.Collection;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /// A gas element's own settings.
 public final class Gas {
@@ -238,6 +241,26 @@ public final class Gas {
         return channel.equals("flame") || full.contains(channel);
     }
 
+    /// What the channels are called in files, by channel.
+    public static final Map<String, Param.Name> NAMES = names();
+
+    private static Map<String, Param.Name> names() {
+        Map<String, Param.Name> all = new LinkedHashMap<>();
+        for (String channel : CHANNEL_WORDS) {
+            all.put(
+                    channel,
+                    new Param.Name(
+                            Words.of("name." + channel, "Name of " + channel, NOTHING)
+                                    .does(
+                                            "What the channel "
+                                                    + channel
+                                                    + " is called in the files of a firing, for"
+                                                    + " renderers that want another name."),
+                            channel));
+        }
+        return Collections.unmodifiableMap(all);
+    }
+
     public static final Kind KIND =
             Kind.of(
                     "gas",
@@ -267,7 +290,12 @@ public final class Gas {
                     SEED,
                     WHO,
                     CHANNELS,
-                    FULL);
+                    FULL,
+                    NAMES.get("density"),
+                    NAMES.get("temperature"),
+                    NAMES.get("flame"),
+                    NAMES.get("fuel"),
+                    NAMES.get("velocity"));
 
     /// Half-lives from this long on mean for ever, s.
     public static final double EVER = 1000;

@@ -21,6 +21,7 @@ public sealed interface Param<T>
                 Param.Subset,
                 Param.Vector,
                 Param.Path,
+                Param.Name,
                 Param.Text {
 
     Words words();
@@ -367,6 +368,37 @@ public sealed interface Param<T>
         @Override
         public String range() {
             return "text, by default none";
+        }
+    }
+
+    /// A name in a file: letters, digits and underscores.
+    record Name(Words words, String byDefault) implements Param<String> {
+        private static final String FORM = "[A-Za-z_][A-Za-z0-9_]{0,31}";
+
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
+        @Override
+        public String read(JsonNode node) {
+            String text = node.asText().strip();
+            if (!text.matches(FORM)) {
+                throw new IllegalArgumentException(
+                        "it must be a name of letters, digits and underscores, not '" + text + "'");
+            }
+            return text;
+        }
+
+        @Override
+        public JsonNode write(String value) {
+            return JsonNodeFactory.instance.textNode(value);
+        }
+
+        @Override
+        public String range() {
+            return "a name of letters, digits and underscores, by default " + byDefault;
         }
     }
 

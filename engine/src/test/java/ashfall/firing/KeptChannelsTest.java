@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.grid.Frame;
@@ -122,6 +123,30 @@ class KeptChannelsTest {
                     (double) Files.size(folder.resolve("half.vdb"))
                             / Files.size(folder.resolve("full.vdb"));
             assertTrue(share > 0.45 && share < 0.6, "16 bit take " + share + " of 32 bit");
+        }
+    }
+
+    /// Another program finds the name it wants; the firing plays as before.
+    @Test
+    void renamedChannel_arrivesUnderItsNewName() throws IOException {
+        try (Workers workers = new Workers(2)) {
+            Shot shot =
+                    ShotFile.with(
+                            shot("frames.last=2"), List.of("elements.fireball.name.density=smoke"));
+            FiringRecord record = fire(shot, "named", 2, workers);
+            Path file = folder.resolve("named").resolve(record.kept().get(2L).file());
+            assertEquals(
+                    Set.of("smoke", "temperature", "velocity"), VdbReader.measure(file).keySet());
+            assertEquals(WANTED, record.kept().get(2L).channels().keySet());
+            assertEquals(WANTED, FrameFile.read(file).channels().keySet());
+            assertEquals("density", FrameFile.read(file).channels().get("density").name());
+            Shot both = ShotFile.with(shot, List.of("elements.fireball.name.velocity=smoke"));
+            String why =
+                    assertThrows(FiringException.class, () -> fire(both, "both", 2, workers))
+                            .getMessage();
+            assertEquals(
+                    "two channels are named 'smoke' in the files; give each a name of its own",
+                    why);
         }
     }
 

@@ -3,6 +3,7 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Edit;
 import ashfall.desk.kit.Bytes;
+import ashfall.desk.kit.ValueField;
 import ashfall.desk.run.Firings;
 import ashfall.desk.run.KeptSizes;
 import ashfall.desk.run.Run;
@@ -11,7 +12,10 @@ import ashfall.grid.Frame;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Param;
 import ashfall.shot.Shot;
+
+import com.fasterxml.jackson.databind.node.TextNode;
 
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
@@ -58,6 +62,7 @@ final class ChannelsTable extends Dial<List<String>> {
     private final Map<String, ToggleButton> kept = new LinkedHashMap<>();
     private final Map<String, ToggleButton> full = new LinkedHashMap<>();
     private final Map<String, Label> figures = new LinkedHashMap<>();
+    private final Map<String, ValueField> names = new LinkedHashMap<>();
     private final Label total = new Label();
     private KeptSizes sizes = new KeptSizes(Map.of(), Map.of());
     private double free = Double.NaN;
@@ -80,14 +85,19 @@ final class ChannelsTable extends Dial<List<String>> {
         }
         GridPane table = new GridPane(8, 4);
         table.getStyleClass().add("channels-table");
-        int row = 0;
+        int row = 1;
+        for (String head : List.of("", "exactly", "named", "a frame")) {
+            Label label = new Label(head);
+            label.getStyleClass().add("dial-figure");
+            table.add(label, table.getChildren().size(), 0);
+        }
         for (String channel : Gas.CHANNEL_WORDS) {
             row(table, row++, channel);
         }
         total.setId("channels-total");
         total.setWrapText(true);
         total.getStyleClass().add("dial-figure");
-        getChildren().addAll(presets, table, total);
+        getChildren().addAll(presets, table, problem, total);
         runs.newsProperty().addListener(new WeakInvalidationListener(news));
         runs.finenessProperty().addListener(new WeakInvalidationListener(news));
     }
@@ -119,7 +129,16 @@ final class ChannelsTable extends Dial<List<String>> {
         figure.setAlignment(Pos.CENTER_RIGHT);
         figure.setMaxWidth(Double.MAX_VALUE);
         figures.put(channel, figure);
-        table.addRow(row, keep, exact, figure);
+        Param.Name param = Gas.NAMES.get(channel);
+        ValueField name =
+                new ValueField(
+                        id(param) + "-field",
+                        problem,
+                        text -> document.put(path, param, param.read(TextNode.valueOf(text))));
+        name.field().setPrefWidth(84);
+        name.field().setTooltip(new Tooltip(param.words().does()));
+        names.put(channel, name);
+        table.addRow(row, keep, exact, name, figure);
     }
 
     private static List<String> ticked(Map<String, ToggleButton> all) {
@@ -149,6 +168,7 @@ final class ChannelsTable extends Dial<List<String>> {
             kept.get(channel).setSelected(is);
             full.get(channel).setSelected(Gas.isFull(channel, item.get(Gas.FULL)));
             full.get(channel).setDisable(!is || channel.equals("flame"));
+            names.get(channel).show(item.get(Gas.NAMES.get(channel)));
         }
         say();
         look();
@@ -203,8 +223,7 @@ final class ChannelsTable extends Dial<List<String>> {
         }
         boolean any = !sizes.half().isEmpty();
         for (String channel : Gas.CHANNEL_WORDS) {
-            figures.get(channel)
-                    .setText(any ? Bytes.words(sizes.bytes(item, channel)) + " a frame" : "");
+            figures.get(channel).setText(any ? Bytes.words(sizes.bytes(item, channel)) : "");
         }
         Item frames = document.shot().frames();
         long count = frames.get(Frames.LAST) - frames.get(Frames.FIRST) + 1;

@@ -273,7 +273,8 @@ public final class DialsView extends VBox {
                 default ->
                         !param.key().startsWith("voxel")
                                 && param != Gas.CHANNELS
-                                && param != Gas.FULL;
+                                && param != Gas.FULL
+                                && !(param instanceof Param.Name);
             };
         }
         return concerns(param, item);
@@ -293,6 +294,7 @@ public final class DialsView extends VBox {
                             value -> value + 1,
                             value -> value - 1);
             case Param.Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
+            case Param.Name n -> new FieldDial<>(document, path, n, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->
                     new ChipsDial<>(
