@@ -22,6 +22,9 @@ final class BracketPlot extends Canvas {
     private static final double LEFT = 8;
     private static final double ROOM = 56;
 
+    /// Width of a number on the axis.
+    private static final double NUMBER = 34;
+
     /// A measure that is plotted.
     private enum Row {
         TOP("flame top", o -> o.flameTopM(), value -> Unit.METRE.figure(value, 3)),
@@ -113,7 +116,8 @@ final class BracketPlot extends Canvas {
         double wide = getWidth() - LEFT - ROOM;
         double most = 0;
         for (Point point : points) {
-            most = Math.max(most, row.value.applyAsDouble(point.outcome));
+            double value = row.value.applyAsDouble(point.outcome);
+            most = value > most ? value : most;
         }
         double base = Math.round(y + height - 14) + 0.5;
         double up = height - 34;
@@ -127,6 +131,7 @@ final class BracketPlot extends Canvas {
         g.fillText(row.figure.apply(most), LEFT + wide + 6, base - up + 3);
         g.setFill(Tokens.colour("bone"));
         g.setStroke(Tokens.colour("bone", 0.9));
+        double written = Double.NEGATIVE_INFINITY;
         double beforeX = Double.NaN;
         double beforeY = Double.NaN;
         for (Point point : points) {
@@ -134,7 +139,10 @@ final class BracketPlot extends Canvas {
             double x = LEFT + share * wide;
             double value = row.value.applyAsDouble(point.outcome);
             g.setFill(Tokens.colour("fog"));
-            g.fillText(Unit.number(point.at, 3), Math.min(x - 2, LEFT + wide - 16), base + 11);
+            if (x - written > NUMBER) {
+                g.fillText(Unit.number(point.at, 3), Math.min(x - 2, LEFT + wide - 16), base + 11);
+                written = x;
+            }
             if (Double.isNaN(value)) {
                 beforeX = Double.NaN;
                 continue;

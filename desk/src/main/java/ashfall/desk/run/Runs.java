@@ -83,6 +83,7 @@ public final class Runs {
         document.shotProperty().addListener((o, was, is) -> span());
         document.draggingProperty().addListener((o, was, is) -> shotChanged());
         element.addListener((o, was, is) -> lookedAt());
+        trials.newsProperty().addListener((o, was, is) -> comparedGrew());
     }
 
     /// Takes up the shot that was opened: its firings, and a first sketch.
@@ -350,6 +351,12 @@ public final class Runs {
                             }
                         });
         put(run);
+    }
+
+    private void comparedGrew() {
+        if (!compared.isEmpty()) {
+            news.set(news.get() + 1);
+        }
     }
 
     /// A sketch that is not the one shown, but may be seen with it, has grown.
