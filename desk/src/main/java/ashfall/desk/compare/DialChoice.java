@@ -10,7 +10,6 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.Tooltip;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /// Chooses one of the dials that change the gas of an element.
@@ -34,12 +33,9 @@ final class DialChoice extends MenuButton {
     /// Offers the dials of a shot.
     ///
     /// @param element that is sketched
-    /// @param first paths of the dials that are chosen unless one is already; the first that there
-    ///     is
-    void offer(Shot shot, String element, List<String> first) {
+    /// @param wanted paths of dials, of which the first that there is is chosen
+    void offer(Shot shot, String element, List<String> wanted) {
         getItems().clear();
-        List<String> wanted = new ArrayList<>(first);
-        wanted.addFirst(path);
         String found = "";
         for (var entry : shot.items().entrySet()) {
             if (!isOf(entry.getKey(), element)) {

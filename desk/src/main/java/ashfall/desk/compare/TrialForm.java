@@ -51,6 +51,7 @@ final class TrialForm extends VBox {
     private final TextField draw =
             field("trial-draw", 72, "Another number draws other values; the same the same again");
     private final List<Between> ranges = new ArrayList<>();
+    private String seen = "";
     private final Button more = new Button("and another dial");
 
     /// A dial with a smallest and a largest value.
@@ -123,20 +124,30 @@ final class TrialForm extends VBox {
     /// Offers what the shot has; the dial that was moved last is chosen first.
     void open() {
         if (element() != null) {
+            String before = dial.path();
             dial.offer(document.shot(), element(), firstDials());
             if (ranges.isEmpty()) {
                 ranges.add(range(0));
             }
-            long own = document.shot().element(element()).gas().get(Gas.SEED);
-            seed.setText(Long.toString(own));
-            proposeValues();
+            if (!dial.path().equals(before)) {
+                proposeValues();
+            }
+            if (seed.getText().isEmpty()) {
+                long own = document.shot().element(element()).gas().get(Gas.SEED);
+                seed.setText(Long.toString(own));
+            }
             build();
         }
     }
 
-    /// The dial that was moved last, or else one that every fire has.
+    /// The dial that was moved since the form was seen last, else the one that was chosen, else one
+    /// that every fire has.
     private List<String> firstDials() {
-        return List.of(document.touched(), "elements." + element() + ".burn.cools");
+        String touched = document.touched();
+        boolean moved = !touched.equals(seen);
+        seen = touched;
+        String common = "elements." + element() + ".burn.cools";
+        return List.of(moved ? touched : dial.path(), dial.path(), common);
     }
 
     private String element() {
@@ -149,7 +160,7 @@ final class TrialForm extends VBox {
         DialChoice[] choice = new DialChoice[1];
         choice[0] =
                 new DialChoice("trial-range-" + number, () -> proposeRange(choice[0], from, to));
-        choice[0].offer(document.shot(), element(), number == 0 ? firstDials() : List.of());
+        choice[0].offer(document.shot(), element(), number == 0 ? List.of(dial.path()) : List.of());
         proposeRange(choice[0], from, to);
         return new Between(choice[0], from, to);
     }

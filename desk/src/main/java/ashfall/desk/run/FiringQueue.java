@@ -126,7 +126,7 @@ final class FiringQueue {
     }
 
     private void write() {
-        if (asked.isEmpty()) {
+        if (asked.isEmpty() || writer.isShutdown()) {
             return;
         }
         ObjectNode root = new ObjectMapper().createObjectNode();

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 
 /// Frames that were read from firings: those asked for last stay, inside a limit of memory, and the
 /// next ones are read ahead while frames are asked for in their order. Asked from any thread.
@@ -69,8 +70,10 @@ final class FrameShelf {
             own = ++turn;
         }
         if (inOrder) {
-            for (Path ahead : next) {
-                thread.execute(() -> readAhead(ahead, file, own));
+            try {
+                next.forEach(ahead -> thread.execute(() -> readAhead(ahead, file, own)));
+            } catch (RejectedExecutionException e) {
+                LOG.trace("the window is closing", e);
             }
         }
         return frame;
