@@ -273,7 +273,11 @@ final class TrialsCommand implements Callable<Integer> {
                 Thread.currentThread().interrupt();
             }
         }
-        return cancel.isAsked() ? 3 : afar.status;
+        if (cancel.isAsked()) {
+            afar.stopped();
+            return 3;
+        }
+        return afar.status;
     }
 
     /// What other machines make, as the state in the file.
@@ -323,6 +327,15 @@ final class TrialsCommand implements Callable<Integer> {
             entry.put("state", "failed");
             entry.put("error", why);
             Output.err(spec).println("ashfall: " + entry.get("caption").asText() + ": " + why);
+        }
+
+        /// What was in hand is made again next time.
+        void stopped() {
+            for (int i = 0; i < entries.size(); i++) {
+                if (entries.get(i).get("state").asText().equals("running")) {
+                    change(i, "stopped");
+                }
+            }
         }
 
         private void change(int task, String state) {
