@@ -102,6 +102,7 @@ class CarriersUiTest extends DeskTest {
         double before = charge.get(Source.RELEASED_FUEL).time(0);
         robot.clickOn("#add-carriers");
         double from = carriers().number(Carrier.FROM);
+        untilSketched();
         double way = 6 * perFrame(robot);
         robot.clickOn("#move-together");
         robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
