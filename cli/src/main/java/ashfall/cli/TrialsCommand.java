@@ -2,26 +2,17 @@ package ashfall.cli;
 
 import ashfall.farm.Coordinator;
 import ashfall.farm.Place;
-import ashfall.farm.Task;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringJob;
-import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.sim.DivergedException;
-import ashfall.trial.Outcome;
 import ashfall.trial.Trial;
 import ashfall.trial.Trials;
 import ashfall.work.Cancel;
-import ashfall.work.Progress;
-import ashfall.work.WholeFile;
 import ashfall.work.Workers;
-
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -31,15 +22,10 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
@@ -53,8 +39,6 @@ import java.util.stream.Stream;
                     + " folder of its own; say how they compare.",
         mixinStandardHelpOptions = true)
 final class TrialsCommand implements Callable<Integer> {
-    static final String FILE = "trials.json";
-
     @Spec private CommandSpec spec;
 
     @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
@@ -209,42 +193,35 @@ final class TrialsCommand implements Callable<Integer> {
     }
 
     private int fireAll(List<Trial> trials, String element, Cancel cancel) throws IOException {
-        Files.createDirectories(out);
-        ObjectNode node = Output.object();
-        node.put("shot", trials.getFirst().shot().name());
-        node.put("element", element);
-        node.put("fineness", fire.fineness);
-        ArrayNode list = node.putArray("trials");
-        for (Trial trial : trials) {
-            ObjectNode entry = list.addObject();
-            entry.put("name", trial.name());
-            entry.put("caption", trial.caption());
-            trial.settings().forEach(entry.putArray("settings")::add);
-            entry.put("state", "waiting");
-        }
+        TrialsState state = new TrialsState(out, trials, element, fire.fineness);
         int status =
-                farmed == null ? fireHere(trials, node, cancel) : fireAfar(trials, node, cancel);
+                farmed == null ? fireHere(trials, state, cancel) : fireAfar(trials, state, cancel);
         if (json) {
-            Output.json(spec, node);
+            Output.json(spec, state.json());
         } else {
-            list.forEach(entry -> Output.out(spec).println(words((ObjectNode) entry)));
+            state.words().forEach(Output.out(spec)::println);
         }
         return status;
     }
 
-    private int fireHere(List<Trial> trials, ObjectNode node, Cancel cancel) throws IOException {
-        JsonNode list = node.get("trials");
+    private int fireHere(List<Trial> trials, TrialsState state, Cancel cancel) throws IOException {
         int status = 0;
         for (int i = 0; i < trials.size() && status != 3; i++) {
-            ObjectNode entry = (ObjectNode) list.get(i);
-            entry.put("state", "running");
-            write(node);
+            state.running(i, null);
             String place = "trial " + (i + 1) + " of " + trials.size() + ", ";
-            int one = fireOne(trials.get(i), entry, place, cancel);
-            status = Math.max(status, one);
-            write(node);
+            status = Math.max(status, fireOne(i, trials.get(i), state, place, cancel));
         }
         return status;
+    }
+
+    private int fireAfar(List<Trial> trials, TrialsState state, Cancel cancel) throws IOException {
+        List<Place> places = Stream.of(farmed.split("\\s*,\\s*")).map(Place::of).toList();
+        Coordinator coordinator = new Coordinator(places, farm.secret());
+        TrialsAfar afar = new TrialsAfar(state, this::report);
+        for (int i = 0; i < trials.size(); i++) {
+            afar.plan(i, trials.get(i), request(trials.get(i)));
+        }
+        return afar.run(coordinator, out, cancel);
     }
 
     private FiringJob.Request request(Trial trial) {
@@ -255,188 +232,33 @@ final class TrialsCommand implements Callable<Integer> {
                 FiringJob.Pace.BY_TIME);
     }
 
-    /// On other machines; what is whole here already is not made again.
-    private int fireAfar(List<Trial> trials, ObjectNode node, Cancel cancel) throws IOException {
-        List<Place> places = Stream.of(farmed.split("\\s*,\\s*")).map(Place::of).toList();
-        Coordinator coordinator = new Coordinator(places, farm.secret());
-        Afar afar = new Afar(node);
-        try (Workers workers = new Workers(1)) {
-            for (int i = 0; i < trials.size(); i++) {
-                afar.plan(i, trials.get(i), request(trials.get(i)), workers);
-            }
-        }
-        write(node);
-        if (!afar.tasks.isEmpty()) {
-            try {
-                coordinator.run(afar.tasks, out, afar, cancel);
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        }
-        if (cancel.isAsked()) {
-            afar.stopped();
-            return 3;
-        }
-        return afar.status;
-    }
-
-    /// What other machines make, as the state in the file.
-    private final class Afar implements Coordinator.Listener {
-        final List<Task> tasks = new ArrayList<>();
-        private final List<ObjectNode> entries = new ArrayList<>();
-        private final ObjectNode node;
-        private int status;
-
-        Afar(ObjectNode node) {
-            this.node = node;
-        }
-
-        void plan(int i, Trial trial, FiringJob.Request request, Workers workers) {
-            ObjectNode entry = (ObjectNode) node.get("trials").get(i);
-            try {
-                var whole =
-                        new FiringJob(
-                                        request,
-                                        Long.MAX_VALUE,
-                                        workers,
-                                        Progress.silent(),
-                                        new Cancel())
-                                .whole();
-                if (whole.isPresent()) {
-                    entry.put("state", "done");
-                    outcome(whole.get(), entry);
-                    return;
-                }
-                entries.add(entry);
-                tasks.add(
-                        new Task(
-                                trial.name(),
-                                trial.caption(),
-                                trial.shot(),
-                                request.element(),
-                                request.fineness(),
-                                request.from(),
-                                request.to()));
-            } catch (FiringException | ShotException e) {
-                fail(entry, e.getMessage());
-            }
-        }
-
-        private void fail(ObjectNode entry, String why) {
-            status = 1;
-            entry.put("state", "failed");
-            entry.put("error", why);
-            Output.err(spec).println("ashfall: " + entry.get("caption").asText() + ": " + why);
-        }
-
-        /// What was in hand is made again next time.
-        void stopped() {
-            for (int i = 0; i < entries.size(); i++) {
-                if (entries.get(i).get("state").asText().equals("running")) {
-                    change(i, "stopped");
-                }
-            }
-        }
-
-        private void change(int task, String state) {
-            entries.get(task).put("state", state);
-            try {
-                write(node);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
-
-        @Override
-        public void began(int task, Place worker) {
-            entries.get(task).put("worker", worker.toString());
-            change(task, "running");
-            report(tasks.get(task).caption(), "on " + worker);
-        }
-
-        @Override
-        public void progress(int task, String words) {
-            report(tasks.get(task).caption(), words);
-        }
-
-        @Override
-        public void done(int task, FiringRecord record) {
-            outcome(record, entries.get(task));
-            change(task, "done");
-            report(tasks.get(task).caption(), "done");
-        }
-
-        @Override
-        public void failed(int task, String why) {
-            fail(entries.get(task), why);
-            change(task, "failed");
-        }
-
-        @Override
-        public void lost(int task, Place worker) {
-            change(task, "waiting");
-            report(tasks.get(task).caption(), worker + " is gone; another makes it");
-        }
-
-        @Override
-        public void said(String sentence) {
-            Output.err(spec).println("ashfall: " + sentence);
-        }
-    }
-
-    /// How all stand is in a file at any time.
-    private void write(ObjectNode node) throws IOException {
-        byte[] bytes = node.toPrettyString().getBytes(StandardCharsets.UTF_8);
-        WholeFile.write(out.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
-    }
-
-    private int fireOne(Trial trial, ObjectNode entry, String place, Cancel cancel) {
-        FiringJob.Request request = request(trial);
+    private int fireOne(int i, Trial trial, TrialsState state, String place, Cancel cancel)
+            throws IOException {
         try (Workers workers = fire.workers()) {
             FiringJob.Result result =
                     new FiringJob(
-                                    request,
+                                    request(trial),
                                     Runtime.getRuntime().maxMemory(),
                                     workers,
-                                    (done, left, what) -> report(place + trial.caption(), what),
+                                    (done, left, what) ->
+                                            report(place + trial.caption() + "  " + what),
                                     cancel)
                             .run();
-            entry.put("state", result.cancelled() ? "stopped" : "done");
-            outcome(result.record(), entry);
-            return result.cancelled() ? 3 : 0;
+            if (result.cancelled()) {
+                state.stopped(i, result.record());
+                return 3;
+            }
+            state.done(i, result.record());
+            return 0;
         } catch (FiringException | ShotException | DivergedException e) {
-            entry.put("state", "failed");
-            entry.put("error", e.getMessage());
-            Output.err(spec).println("ashfall: " + trial.caption() + ": " + e.getMessage());
+            state.failed(i, e.getMessage());
+            report("ashfall: " + trial.caption() + ": " + e.getMessage());
             return 1;
         }
     }
 
-    private void report(String who, String what) {
-        Output.err(spec).println(who + "  " + what);
+    private void report(String line) {
+        Output.err(spec).println(line);
         Output.err(spec).flush();
-    }
-
-    private static void outcome(FiringRecord record, ObjectNode entry) {
-        if (record.log().isEmpty()) {
-            return;
-        }
-        Outcome outcome = Outcome.of(record.log());
-        entry.put("flame_top_m", outcome.flameTopM());
-        entry.put("heat_kj", outcome.heatKj());
-        entry.put("smoke_kg", outcome.smokeKg());
-        entry.put("hottest_k", outcome.hottestK());
-        entry.put("last_flame", outcome.lastFlame());
-        entry.put("last_flame_s", outcome.lastFlameS());
-        entry.put("burns", outcome.burns());
-        entry.put("outcome", outcome.words());
-    }
-
-    private static String words(ObjectNode entry) {
-        String caption = String.format(Locale.ROOT, "%-24s", entry.get("caption").asText());
-        if (!entry.has("outcome")) {
-            return caption + "  " + entry.get("state").asText();
-        }
-        return caption + "  " + entry.get("outcome").asText();
     }
 }

@@ -13,7 +13,6 @@ import picocli.CommandLine.Spec;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.concurrent.Callable;
 
 /// Fires on this machine what another hands out.
@@ -47,24 +46,19 @@ final class WorkerCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Place place = Place.of(at);
         String secret = farm.secret();
-        Path scratch = Files.createTempDirectory("ashfall-worker");
         try (Workers workers = new Workers(threads)) {
-            Worker worker = new Worker(place, secret, workers, scratch, this::say);
             return Stoppable.run(
                     cancel -> {
+                        Path scratch = Files.createTempDirectory("ashfall-worker");
                         try {
-                            worker.run(cancel);
+                            new Worker(place, secret, workers, scratch, this::say).run(cancel);
                         } catch (InterruptedException e) {
                             Thread.currentThread().interrupt();
+                        } finally {
+                            Files.delete(scratch);
                         }
                         return 0;
                     });
-        } finally {
-            try (var files = Files.walk(scratch)) {
-                for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(file);
-                }
-            }
         }
     }
 

@@ -29,8 +29,6 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -105,6 +103,7 @@ public final class FiringJob {
     private final Element element;
     private final Setup.Plan plan;
     private final FiringKey key;
+    private final Map<String, String> names;
 
     /// Checks the request; nothing is written yet.
     ///
@@ -133,6 +132,7 @@ public final class FiringJob {
         this.cancel = cancel;
         this.element = request.shot().element(request.element());
         this.key = FiringKey.of(request.shot(), request.element(), element, request.fineness());
+        this.names = Gas.fileNames(element.gas());
         long first = Frames.begin(request.shot().frames());
         if (request.to() < request.from()) {
             throw new FiringException(
@@ -283,7 +283,7 @@ public final class FiringJob {
     private Result advance(Simulation simulation, FrameKeeper keeper, long started)
             throws IOException {
         FramePacker packer =
-                new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), names(), workers);
+                new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), names, workers);
         long begin = simulation.frame();
         long saved = begin;
         long savedAt = System.nanoTime();
@@ -367,24 +367,6 @@ public final class FiringJob {
 
     private Set<String> channels(ashfall.shot.Param.Subset param) {
         return new LinkedHashSet<>(element.gas().get(param));
-    }
-
-    /// What the channels are called in the files.
-    ///
-    /// @throws FiringException when two that are kept have one name
-    private Map<String, String> names() {
-        Map<String, String> names = new LinkedHashMap<>();
-        Gas.NAMES.forEach((channel, param) -> names.put(channel, element.gas().get(param)));
-        Set<String> taken = new HashSet<>();
-        for (String channel : channels(Gas.CHANNELS)) {
-            if (!taken.add(names.get(channel))) {
-                throw new FiringException(
-                        "two channels are named '"
-                                + names.get(channel)
-                                + "' in the files; give each a name of its own");
-            }
-        }
-        return names;
     }
 
     private FiringRecord existing() throws IOException {

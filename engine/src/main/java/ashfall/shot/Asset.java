@@ -28,14 +28,14 @@ public final class Asset {
                     List.of("mesh", "picture", "volume", "camera"),
                     "mesh");
     public static final Text FILE =
-            new Text(
+            Text.free(
                     Words.of("file", "File", NOTHING)
                             .does(
                                     "Where it lies, from the folder of the shot on, with '/'"
                                             + " between folders, so that both can be moved"
                                             + " together."));
     public static final Text SHA256 =
-            new Text(
+            Text.free(
                     Words.of("sha256", "Checksum", NOTHING)
                             .does("SHA-256 of what it held when it was taken in, in hex digits."));
 

@@ -242,14 +242,14 @@ public final class Gas {
     }
 
     /// What the channels are called in files, by channel.
-    public static final Map<String, Param.Name> NAMES = names();
+    public static final Map<String, Param.Text> NAMES = names();
 
-    private static Map<String, Param.Name> names() {
-        Map<String, Param.Name> all = new LinkedHashMap<>();
+    private static Map<String, Param.Text> names() {
+        Map<String, Param.Text> all = new LinkedHashMap<>();
         for (String channel : CHANNEL_WORDS) {
             all.put(
                     channel,
-                    new Param.Name(
+                    Param.Text.name(
                             Words.of("name." + channel, "Name of " + channel, NOTHING)
                                     .does(
                                             "What the channel "
@@ -259,6 +259,24 @@ public final class Gas {
                             channel));
         }
         return Collections.unmodifiableMap(all);
+    }
+
+    /// What the channels that an element's gas keeps are called in files, by channel.
+    ///
+    /// @throws ShotException when two have one name
+    public static Map<String, String> fileNames(Item gas) {
+        Map<String, String> names = new LinkedHashMap<>();
+        for (String channel : gas.get(CHANNELS)) {
+            String name = gas.get(NAMES.get(channel));
+            if (names.containsValue(name)) {
+                throw new ShotException(
+                        "two channels are named '"
+                                + name
+                                + "' in the files; give each a name of its own");
+            }
+            names.put(channel, name);
+        }
+        return names;
     }
 
     public static final Kind KIND =

@@ -21,7 +21,6 @@ public sealed interface Param<T>
                 Param.Subset,
                 Param.Vector,
                 Param.Path,
-                Param.Name,
                 Param.Text {
 
     Words words();
@@ -336,9 +335,28 @@ public sealed interface Param<T>
         }
     }
 
-    /// Words, none by default.
-    record Text(Words words) implements Param<String> {
-        private static final int MOST = 200;
+    /// Words.
+    ///
+    /// @param form which they must match, as a regular expression
+    /// @param wanted what that is, for people
+    record Text(Words words, String byDefault, String form, String wanted)
+            implements Param<String> {
+        /// Letters of a text that are shown where it is refused.
+        private static final int SHOWN = 40;
+
+        /// Any words, none by default.
+        static Text free(Words words) {
+            return new Text(words, "", "(?s).{0,200}", "text of 200 letters at most");
+        }
+
+        /// A name in a file.
+        static Text name(Words words, String byDefault) {
+            return new Text(
+                    words,
+                    byDefault,
+                    "[A-Za-z_][A-Za-z0-9_]{0,31}",
+                    "a name of letters, digits and underscores");
+        }
 
         /// Keys tell parameters apart; the rest is too much to hash at each look-up.
         @Override
@@ -347,15 +365,13 @@ public sealed interface Param<T>
         }
 
         @Override
-        public String byDefault() {
-            return "";
-        }
-
-        @Override
         public String read(JsonNode node) {
-            if (!node.isTextual() || node.textValue().length() > MOST) {
+            if (!node.isTextual() || !node.textValue().strip().matches(form)) {
+                String given = node.asText();
                 throw new IllegalArgumentException(
-                        "it must be text of " + MOST + " letters at most");
+                        "it must be "
+                                + wanted
+                                + (given.length() > SHOWN ? "" : ", not '" + given + "'"));
             }
             return node.textValue().strip();
         }
@@ -367,38 +383,7 @@ public sealed interface Param<T>
 
         @Override
         public String range() {
-            return "text, by default none";
-        }
-    }
-
-    /// A name in a file: letters, digits and underscores.
-    record Name(Words words, String byDefault) implements Param<String> {
-        private static final String FORM = "[A-Za-z_][A-Za-z0-9_]{0,31}";
-
-        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
-        @Override
-        public int hashCode() {
-            return words.key().hashCode();
-        }
-
-        @Override
-        public String read(JsonNode node) {
-            String text = node.asText().strip();
-            if (!text.matches(FORM)) {
-                throw new IllegalArgumentException(
-                        "it must be a name of letters, digits and underscores, not '" + text + "'");
-            }
-            return text;
-        }
-
-        @Override
-        public JsonNode write(String value) {
-            return JsonNodeFactory.instance.textNode(value);
-        }
-
-        @Override
-        public String range() {
-            return "a name of letters, digits and underscores, by default " + byDefault;
+            return wanted + ", by default " + (byDefault.isEmpty() ? "none" : byDefault);
         }
     }
 

@@ -149,7 +149,7 @@ public final class Shape {
 
     /// Things of one group stand together and are taken together; the gas knows nothing of it.
     public static final Param.Text GROUP =
-            new Param.Text(
+            Param.Text.free(
                     Words.of("group", "Group", NOTHING)
                             .does(
                                     "Things with the same word here stand together in the manifest"

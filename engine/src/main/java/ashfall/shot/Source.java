@@ -307,7 +307,7 @@ public final class Source {
     /// What the source hangs on in time; edits of that move the source along, the gas knows
     /// nothing of it.
     public static final Param.Text FUSE =
-            new Param.Text(
+            Param.Text.free(
                     Words.of("time.fuse", "Starts with", NOTHING)
                             .does(
                                     "Another source, by name, or \"flare meets wall\": when that"

@@ -10,6 +10,7 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -142,7 +143,7 @@ class KeptChannelsTest {
             assertEquals("density", FrameFile.read(file).channels().get("density").name());
             Shot both = ShotFile.with(shot, List.of("elements.fireball.name.velocity=smoke"));
             String why =
-                    assertThrows(FiringException.class, () -> fire(both, "both", 2, workers))
+                    assertThrows(ShotException.class, () -> fire(both, "both", 2, workers))
                             .getMessage();
             assertEquals(
                     "two channels are named 'smoke' in the files; give each a name of its own",

@@ -84,49 +84,65 @@ public final class Worker {
         }
     }
 
+    /// Whatever goes wrong with a task is said to who gave it, and the next is waited for.
     private void fire(Wire wire, Message message, Cancel cancel)
             throws IOException, InterruptedException {
-        Task task = TaskText.read(message.text());
-        say.accept("fires " + task.caption());
-        Path folder = scratch.resolve(message.run()).resolve(task.name());
         Sender sender = new Sender(wire, message);
-        // A coordinator that is gone needs nothing any more.
-        Cancel own = new Cancel();
+        Path folder = scratch.resolve(message.run());
         try {
-            FiringJob.Request request =
-                    new FiringJob.Request(
-                            task.shot(),
-                            task.element(),
-                            task.fineness(),
-                            folder,
-                            task.from(),
-                            task.to(),
-                            FiringJob.Existing.CONTINUE,
-                            FiringJob.Pace.BY_TIME);
-            FiringJob.Result result =
-                    new FiringJob(
-                                    request,
-                                    Runtime.getRuntime().maxMemory(),
-                                    workers,
-                                    (share, left, words) -> {
-                                        if (cancel.isAsked() || !sender.progress(words)) {
-                                            own.ask();
-                                        }
-                                    },
-                                    own)
-                            .run();
-            if (!result.cancelled()) {
-                sendAll(sender, folder, result.record());
-                say.accept("sent " + task.caption());
-            }
+            fire(TaskText.read(message.text()), folder, sender, cancel);
         } catch (FiringException | ShotException | DivergedException e) {
-            say.accept(task.caption() + " failed: " + e.getMessage());
-            sender.say(Message.What.FAILED, String.valueOf(e.getMessage()), Message.NONE);
+            fail(sender, String.valueOf(e.getMessage()));
+        } catch (OutOfMemoryError e) {
+            LOG.error("a task failed", e);
+            fail(sender, "there is not enough memory at " + place);
+        } catch (RuntimeException e) {
+            LOG.error("a task failed", e);
+            fail(sender, "it failed at " + place + " by a fault of the program: " + e);
         } finally {
             sender.end();
             if (Files.exists(folder)) {
                 remove(folder);
             }
+        }
+    }
+
+    private void fail(Sender sender, String why) throws InterruptedException {
+        say.accept("a task failed: " + why);
+        sender.say(Message.What.FAILED, why, Message.NONE);
+    }
+
+    private void fire(Task task, Path parent, Sender sender, Cancel cancel)
+            throws IOException, InterruptedException {
+        say.accept("fires " + task.caption());
+        Path folder = parent.resolve(task.name());
+        FiringJob.Request request =
+                new FiringJob.Request(
+                        task.shot(),
+                        task.element(),
+                        task.fineness(),
+                        folder,
+                        task.from(),
+                        task.to(),
+                        FiringJob.Existing.CONTINUE,
+                        FiringJob.Pace.BY_TIME);
+        // A coordinator that is gone needs nothing any more.
+        Cancel own = new Cancel();
+        FiringJob.Result result =
+                new FiringJob(
+                                request,
+                                Runtime.getRuntime().maxMemory(),
+                                workers,
+                                (share, left, words) -> {
+                                    if (cancel.isAsked() || !sender.progress(words)) {
+                                        own.ask();
+                                    }
+                                },
+                                own)
+                        .run();
+        if (!result.cancelled()) {
+            sendAll(sender, folder, result.record());
+            say.accept("sent " + task.caption());
         }
     }
 

@@ -19,6 +19,7 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
+import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -29,6 +30,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
 
 /// Who may join and be believed, and what goes over the line.
 class WireTest {
@@ -113,6 +117,48 @@ class WireTest {
                 byte[] forged = worker.tasks().take();
                 assertThrows(SecurityException.class, () -> worker.opened(forged));
             }
+        }
+    }
+
+    /// What is no task is answered, and the next is waited for.
+    @Test
+    void worker_outlivesWhatItCannotMake() throws Exception {
+        Place place = free();
+        Cancel cancel = new Cancel();
+        BlockingQueue<String> said = new LinkedBlockingQueue<>();
+        try (Workers workers = new Workers(1)) {
+            Worker worker = new Worker(place, SECRET, workers, folder, said::add);
+            Thread thread = Thread.ofPlatform().start(() -> run(worker, cancel));
+            assertEquals("ready at " + place, said.poll(30, TimeUnit.SECONDS));
+            try (Wire wire = Wire.coordinator(place, SECRET, "run")) {
+                String gone = TaskText.write(task()).replace("\"basket\"", "\"nothing\"");
+                int number = 0;
+                for (String wrong : List.of("no task", gone)) {
+                    wire.tasks()
+                            .put(
+                                    wire.sealed(
+                                            new Message(
+                                                    "run",
+                                                    ++number,
+                                                    1,
+                                                    Message.What.TASK,
+                                                    wrong,
+                                                    Message.NONE)));
+                    Message answer = wire.opened(wire.from("run").poll(30, TimeUnit.SECONDS));
+                    assertEquals(Message.What.FAILED, answer.what());
+                    assertEquals(number, answer.number());
+                }
+            }
+            cancel.ask();
+            thread.join();
+        }
+    }
+
+    private static void run(Worker worker, Cancel cancel) {
+        try {
+            worker.run(cancel);
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
         }
     }
 

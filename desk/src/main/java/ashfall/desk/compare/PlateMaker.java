@@ -60,12 +60,16 @@ final class PlateMaker implements AutoCloseable {
     /// @param finest are they as fine as they get?
     record Drawn(Request request, List<Plate> plates, boolean finest) {}
 
+    /// A frame with its light, which stays while only the view moves.
+    private record Lit(Frame frame, Shot shot, Marcher marcher) {}
+
     private static final Plate NONE = new Plate(new int[0], 0, 0, "");
 
     private final Workers workers;
     private final Latest<Drawn> out;
     private final LastAsked<Request> work;
     private final Map<Run, RunFrames> read = new HashMap<>();
+    private final Map<Run, Lit> lit = new HashMap<>();
 
     /// @param ui where pictures are shown
     PlateMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
@@ -81,6 +85,7 @@ final class PlateMaker implements AutoCloseable {
 
     private void draw(Request request, Cancel own) {
         read.keySet().retainAll(request.runs);
+        lit.keySet().retainAll(request.runs);
         // The coarse pictures are always finished, or moving ones would never be seen.
         Workers first = workers.pictures(new Cancel());
         List<Marcher> marchers = new ArrayList<>();
@@ -111,10 +116,16 @@ final class PlateMaker implements AutoCloseable {
                 Double.isNaN(moment)
                         ? null
                         : read.computeIfAbsent(run, RunFrames::new).at(moment, false, job);
-        return frame == null
-                ? null
-                : Marcher.quick(
-                        List.of(frame), Changes.seenAs(run.shot(), request.shot), null, job);
+        if (frame == null) {
+            return null;
+        }
+        Shot shot = Changes.seenAs(run.shot(), request.shot);
+        Lit before = lit.get(run);
+        if (before == null || !before.frame.equals(frame) || !before.shot.equals(shot)) {
+            before = new Lit(frame, shot, Marcher.quick(List.of(frame), shot, null, job));
+            lit.put(run, before);
+        }
+        return before.marcher;
     }
 
     private void publish(

@@ -129,7 +129,7 @@ final class ChannelsTable extends Dial<List<String>> {
         figure.setAlignment(Pos.CENTER_RIGHT);
         figure.setMaxWidth(Double.MAX_VALUE);
         figures.put(channel, figure);
-        Param.Name param = Gas.NAMES.get(channel);
+        Param.Text param = Gas.NAMES.get(channel);
         ValueField name =
                 new ValueField(
                         id(param) + "-field",
@@ -179,8 +179,7 @@ final class ChannelsTable extends Dial<List<String>> {
         Shot shot = document.shot();
         String name = path.split("\\.")[1];
         Run sketch = runs.sketchProperty().get();
-        boolean own = sketch != null && sketch.element().equals(name);
-        if (!own || sketch.isRunning() || !shot.elements().containsKey(name)) {
+        if (!isSketched() || sketch.isRunning() || !shot.elements().containsKey(name)) {
             return;
         }
         double voxel = shot.element(name).voxel(runs.finenessProperty().get());
@@ -213,7 +212,13 @@ final class ChannelsTable extends Dial<List<String>> {
 
     @Override
     boolean isSettled() {
-        return settled;
+        return settled || !isSketched();
+    }
+
+    /// Is there a sketch of the element, or will there be?
+    private boolean isSketched() {
+        Run sketch = runs.sketchProperty().get();
+        return sketch != null && sketch.element().equals(path.split("\\.")[1]);
     }
 
     private void say() {

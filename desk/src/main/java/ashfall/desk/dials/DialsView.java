@@ -274,7 +274,7 @@ public final class DialsView extends VBox {
                         !param.key().startsWith("voxel")
                                 && param != Gas.CHANNELS
                                 && param != Gas.FULL
-                                && !(param instanceof Param.Name);
+                                && !Gas.NAMES.containsValue(param);
             };
         }
         return concerns(param, item);
@@ -294,7 +294,6 @@ public final class DialsView extends VBox {
                             value -> value + 1,
                             value -> value - 1);
             case Param.Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
-            case Param.Name n -> new FieldDial<>(document, path, n, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->
                     new ChipsDial<>(

@@ -7,6 +7,7 @@ import ashfall.desk.kit.Bytes;
 import ashfall.desk.kit.Glyph;
 import ashfall.desk.run.Firings;
 import ashfall.desk.run.KeptSizes;
+import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
 import ashfall.shot.Fineness;
@@ -126,9 +127,12 @@ public final class ArmPanel extends VBox {
         cost.setText("");
         destination.setText("");
         Firings.Next next = runs.firings().next(at);
-        List<Frame> sample = KeptSizes.sample(runs.sketchProperty().get());
+        Run sketch = runs.sketchProperty().get();
+        List<Frame> sample = KeptSizes.sample(sketch);
+        // Fires grow: frames that are still to come are larger.
+        String about = sketch != null && sketch.isRunning() ? "at least" : "about";
         Item gas = shot.element(element).gas();
-        thread.execute(() -> lookAtDisk(forecast, sample, gas, next));
+        thread.execute(() -> lookAtDisk(forecast, sample, about, gas, next));
         try {
             forecast.plan().requireFits((long) (0.6 * memory));
         } catch (ShotException e) {
@@ -148,7 +152,8 @@ public final class ArmPanel extends VBox {
     }
 
     /// Files and disks are asked off the toolkit's thread.
-    private void lookAtDisk(Forecast forecast, List<Frame> sample, Item gas, Firings.Next next) {
+    private void lookAtDisk(
+            Forecast forecast, List<Frame> sample, String about, Item gas, Firings.Next next) {
         double voxel = forecast.plan().lattice().voxel();
         double disk = forecast.frames() * KeptSizes.of(sample, voxel).bytes(gas);
         double free = Firings.freeBytes(next.folder());
@@ -157,9 +162,10 @@ public final class ArmPanel extends VBox {
                     cost.setText(
                             String.format(
                                     Locale.ROOT,
-                                    "%d frames, about %s, about %s of %s free",
+                                    "%d frames, about %s, %s %s of %s free",
                                     forecast.frames(),
                                     Forecast.time(forecast.seconds()),
+                                    about,
                                     Bytes.words(disk),
                                     Bytes.words(free)));
                     destination.setTooltip(new Tooltip(next.folder().toString()));

@@ -7,11 +7,12 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.condition.DisabledOnOs;
-import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 
-import java.nio.file.Files;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -23,14 +24,24 @@ import java.util.concurrent.TimeUnit;
 class FiringProcessTest {
     @TempDir private Path folder;
 
+    /// Stands in for a firing whose disk is full until a line comes over a socket.
+    static final class Paused {
+        private Paused() {}
+
+        /// @param args the port, then those of a firing
+        public static void main(String[] args) throws IOException {
+            System.err.println("paused: the disk is full");
+            int port = Integer.parseInt(args[0]);
+            try (Socket room = new Socket(InetAddress.getLoopbackAddress(), port)) {
+                room.getInputStream().read();
+            }
+            System.err.println("frame 2: on");
+        }
+    }
+
     /// A full disk: the window says what is waited for, and no longer once it goes on.
     @Test
-    @DisabledOnOs(OS.WINDOWS)
     void paused_isSaidUntilItGoesOn() throws Exception {
-        Path room = folder.resolve("room");
-        assertEquals(0, new ProcessBuilder("mkfifo", room.toString()).start().waitFor());
-        String script =
-                "echo 'paused: the disk is full' >&2; read x < \"$0\"; echo 'frame 2: on' >&2";
         Run run =
                 Run.firing(
                         "firing 1",
@@ -42,15 +53,23 @@ class FiringProcessTest {
                         null);
         BlockingQueue<String> said = new LinkedBlockingQueue<>();
         run.problemProperty().addListener((o, was, is) -> said.add(is));
-        FiringProcess process =
-                new FiringProcess(
-                        new FiringProcess.Launcher(List.of("sh", "-c", script, room.toString())),
-                        run,
-                        Runnable::run);
-        assertEquals("paused: the disk is full", said.poll(30, TimeUnit.SECONDS));
-        assertTrue(run.isRunning());
-        Files.writeString(room, "there is room\n");
-        assertEquals("", said.poll(30, TimeUnit.SECONDS));
-        process.cancel();
+        try (ServerSocket disk = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            List<String> command =
+                    List.of(
+                            Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            Paused.class.getName(),
+                            Integer.toString(disk.getLocalPort()));
+            FiringProcess process =
+                    new FiringProcess(new FiringProcess.Launcher(command), run, Runnable::run);
+            assertEquals("paused: the disk is full", said.poll(30, TimeUnit.SECONDS));
+            assertTrue(run.isRunning());
+            try (Socket room = disk.accept()) {
+                room.getOutputStream().write(1);
+            }
+            assertEquals("", said.poll(30, TimeUnit.SECONDS));
+            process.cancel();
+        }
     }
 }
