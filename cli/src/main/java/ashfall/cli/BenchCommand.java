@@ -14,6 +14,7 @@ import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
@@ -441,7 +442,9 @@ final class BenchCommand implements Callable<Integer> {
         }
         var frame =
                 Snapshot.of(
-                        simulation, Set.of("density", "temperature", "flame"), Set.of(), workers);
+                        simulation,
+                        Kept.everything(Set.of("density", "temperature", "flame"), Set.of()),
+                        workers);
         double seconds =
                 median(
                         () ->

@@ -10,6 +10,7 @@ import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -128,7 +129,7 @@ public final class Continuity {
         checkPace();
         checkStakes();
         checkHeight();
-        if (!element.gas().get(Gas.CHANNELS).contains("density")) {
+        if (!element.gas().get(Kept.CHANNELS).contains("density")) {
             add("", "the channel density is not kept, so no picture can be made; keep it");
         }
         if (shot.frames().get(Frames.LAST) < shot.frames().get(Frames.FIRST)) {

@@ -3,7 +3,7 @@ package ashfall.firing;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
@@ -29,12 +29,11 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.LinkedHashSet;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /// Fires one element of a shot into a folder: simulates from the shot's first frame, or from the
 /// last whole one, and keeps a .vdb file for each frame wanted.
@@ -103,7 +102,7 @@ public final class FiringJob {
     private final Element element;
     private final Setup.Plan plan;
     private final FiringKey key;
-    private final Map<String, String> names;
+    private final Kept kept;
 
     /// Checks the request; nothing is written yet.
     ///
@@ -132,7 +131,7 @@ public final class FiringJob {
         this.cancel = cancel;
         this.element = request.shot().element(request.element());
         this.key = FiringKey.of(request.shot(), request.element(), element, request.fineness());
-        this.names = Gas.fileNames(element.gas());
+        this.kept = Kept.of(element.gas());
         long first = Frames.begin(request.shot().frames());
         if (request.to() < request.from()) {
             throw new FiringException(
@@ -282,8 +281,7 @@ public final class FiringJob {
     /// Simulates to the last frame wanted, or until it is stopped.
     private Result advance(Simulation simulation, FrameKeeper keeper, long started)
             throws IOException {
-        FramePacker packer =
-                new FramePacker(channels(Gas.CHANNELS), channels(Gas.FULL), names, workers);
+        FramePacker packer = new FramePacker(kept, workers);
         long begin = simulation.frame();
         long saved = begin;
         long savedAt = System.nanoTime();
@@ -365,10 +363,6 @@ public final class FiringJob {
                 e.met().isEmpty() ? "" : "; the gas met the bounds at the " + e.met());
     }
 
-    private Set<String> channels(ashfall.shot.Param.Subset param) {
-        return new LinkedHashSet<>(element.gas().get(param));
-    }
-
     private FiringRecord existing() throws IOException {
         Path folder = request.folder();
         if (!FiringRecord.isIn(folder)) {
@@ -379,8 +373,13 @@ public final class FiringJob {
             return fresh();
         }
         FiringRecord record = FiringRecord.read(folder);
+        List<String> differences = new ArrayList<>();
         if (!record.key().equals(key.hash())) {
-            List<String> differences = key.differences(record.keyValues());
+            differences.addAll(key.differences(record.keyValues()));
+        } else if (!record.log().isEmpty()) {
+            differences.addAll(Kept.differences(record.gas(), element.gas()));
+        }
+        if (!differences.isEmpty()) {
             String some =
                     String.join("; ", differences.subList(0, Math.min(4, differences.size())));
             throw new FiringException(

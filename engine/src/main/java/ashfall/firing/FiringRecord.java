@@ -2,6 +2,8 @@ package ashfall.firing;
 
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
+import ashfall.shot.Item;
+import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
 import ashfall.work.Disk;
 import ashfall.work.WholeFile;
@@ -63,6 +65,11 @@ public record FiringRecord(
     /// The last whole frame, or the one before the first.
     public long lastFrame() {
         return log.isEmpty() ? firstFrame - 1 : log.getLast().frame();
+    }
+
+    /// The settings of the element's gas that the firing was made with.
+    public Item gas() {
+        return ShotFile.parse(shotJson, name).shot().element(element).gas();
     }
 
     /// What a frame's file is called.

@@ -27,6 +27,9 @@ public final class FrameFile {
     /// Entry of a grid: largest difference between a value of the gas and the one kept.
     static final String ROUNDING = "largest_rounding";
 
+    /// Entry of a grid: largest difference from still air of what is not kept.
+    static final String LEFT_OUT = "largest_left_out";
+
     /// Entry of a grid that goes by another name than its channel's: the channel.
     static final String CHANNEL = "channel";
 
@@ -84,6 +87,7 @@ public final class FrameFile {
         float[] background = taken.background();
         Map<String, Object> metadata = metadata(taken.unit(), taken.staggered(), background);
         metadata.put(ROUNDING, taken.rounding());
+        metadata.put(LEFT_OUT, taken.leftOut());
         if (!name.equals(taken.name())) {
             metadata.put(CHANNEL, taken.name());
         }

@@ -173,7 +173,9 @@ final class FrameKeeper implements AutoCloseable {
             channels.put(
                     FrameFile.channelOf(grid.name(), grid.metadata()),
                     new KeptFrame.Channel(
-                            grid.active(), (double) grid.metadata().get(FrameFile.ROUNDING)));
+                            grid.active(),
+                            (double) grid.metadata().get(FrameFile.ROUNDING),
+                            (double) grid.metadata().get(FrameFile.LEFT_OUT)));
         }
         return channels;
     }

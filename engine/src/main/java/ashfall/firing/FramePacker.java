@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.grid.Lattice;
+import ashfall.shot.Kept;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
 import ashfall.vdb.LeafPacker;
@@ -9,8 +10,6 @@ import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
 
 /// Packs the channels of a simulation's present state as a file holds them, leaf by leaf: a frame
 /// that waits for the disk takes no more memory than its file space.
@@ -19,18 +18,13 @@ final class FramePacker {
     private static final int VELOCITY = 4;
 
     private final Workers workers;
-    private final Set<String> wanted;
-    private final Set<String> full;
-    private final Map<String, String> names;
+    private final Kept kept;
 
     /// For each worker and channel: one for 16 bit, one for 32.
     private final LeafPacker[][] packers;
 
-    /// @param names of the channels in the file
-    FramePacker(Set<String> wanted, Set<String> full, Map<String, String> names, Workers workers) {
-        this.names = names;
-        this.wanted = wanted;
-        this.full = full;
+    FramePacker(Kept kept, Workers workers) {
+        this.kept = kept;
         this.workers = workers;
         this.packers = new LeafPacker[workers.threads()][2 * CHANNELS];
     }
@@ -42,8 +36,7 @@ final class FramePacker {
         for (Snapshot.Taken<LeafPacker.Packed> taken :
                 Snapshot.<LeafPacker.Packed>take(
                         simulation,
-                        wanted,
-                        full,
+                        kept,
                         workers,
                         (leaf, channel, worker) -> {
                             boolean half = leaf.half() != null;
@@ -54,7 +47,7 @@ final class FramePacker {
                             }
                             return own[place].pack(leaf);
                         })) {
-            grids.add(FrameFile.packed(taken, lattice, names.get(taken.name())));
+            grids.add(FrameFile.packed(taken, lattice, kept.names().get(taken.name())));
         }
         return grids;
     }

@@ -14,7 +14,8 @@ public record KeptFrame(String file, long bytes, String sha256, Map<String, Chan
     ///
     /// @param voxels active ones
     /// @param rounding largest difference between a value of the gas and the one kept
-    public record Channel(long voxels, double rounding) {}
+    /// @param leftOut largest difference from still air of what is not kept; 0 in older records
+    public record Channel(long voxels, double rounding, double leftOut) {}
 
     public KeptFrame {
         channels = Map.copyOf(channels);

@@ -8,6 +8,7 @@ import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -174,7 +175,7 @@ public final class ShownFrames {
     /// @throws FiringException when it cannot be shown
     /// @throws IOException when a file is damaged or gone, or the disk is full
     public void write(long shown, Path file, VdbWriter writer) throws IOException {
-        Frame frame = at(shown, Set.copyOf(Gas.CHANNELS.options()));
+        Frame frame = at(shown, Set.copyOf(Kept.CHANNELS.options()));
         Map<String, Object> about = record.about(playback.rate());
         about.put("stored_frame", playback.stored(shown));
         about.put("playback_speed", playback.speedAt(shown));

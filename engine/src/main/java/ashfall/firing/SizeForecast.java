@@ -3,12 +3,10 @@ package ashfall.firing;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
-import ashfall.shot.Gas;
-import ashfall.sim.Snapshot;
+import ashfall.shot.Kept;
 import ashfall.vdb.LeafPacker;
 
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,21 +39,21 @@ public final class SizeForecast {
 
     private final Frame coarse;
     private final double ratio;
-    private final Collection<String> full;
+    private final Kept kept;
 
-    private SizeForecast(Frame coarse, double voxel, Collection<String> full) {
+    private SizeForecast(Frame coarse, double voxel, Kept kept) {
         this.coarse = coarse;
         this.ratio = coarse.lattice().voxel() / voxel;
-        this.full = full;
+        this.kept = kept;
     }
 
     /// Bytes by channel.
     ///
     /// @param coarse a frame of the coarser run, with all channels
     /// @param voxel edge of the finer voxels, m
-    /// @param full channels that are kept in 32 bit
-    public static Map<String, Double> of(Frame coarse, double voxel, Collection<String> full) {
-        return new SizeForecast(coarse, voxel, full).bytes();
+    /// @param kept how exactly, from which values on and where; bytes are told of all channels
+    public static Map<String, Double> of(Frame coarse, double voxel, Kept kept) {
+        return new SizeForecast(coarse, voxel, kept).bytes();
     }
 
     private Map<String, Double> bytes() {
@@ -134,13 +132,9 @@ public final class SizeForecast {
             this.grids = grids;
             this.sums = new double[grids.size()];
             for (SparseGrid grid : grids) {
-                packers.add(new LeafPacker(grid.components(), !isFull(grid)));
+                packers.add(new LeafPacker(grid.components(), !kept.isFull(grid.name())));
                 nodes.add(new HashSet<>());
             }
-        }
-
-        private boolean isFull(SparseGrid grid) {
-            return Gas.isFull(grid.name(), full);
         }
 
         /// Adds the bytes of the leaf at a place, by channel.
@@ -174,12 +168,13 @@ public final class SizeForecast {
             }
             long[] mask = new long[EDGE];
             boolean any = false;
-            float threshold = Snapshot.threshold(grid.name());
+            float above = kept.above().getOrDefault(grid.name(), 0.0).floatValue();
             for (int v = 0; v < SparseGrid.VOXELS; v++) {
                 boolean active =
-                        components > 1
-                                || (Math.abs(values[v] - grid.background(0)) > threshold
-                                        && isActive(grid, at, v));
+                        (components > 1
+                                        || (Math.abs(values[v] - grid.background(0)) > above
+                                                && isActive(grid, at, v)))
+                                && (kept.isUncropped() || holds(at, v));
                 if (active) {
                     mask[v >> 6] |= 1L << (v & 63);
                     any = true;
@@ -195,6 +190,14 @@ public final class SizeForecast {
                 sums[c] += LEAF + (chunk == null ? 0 : chunk.length);
             }
             return any;
+        }
+
+        private boolean holds(int[] at, int v) {
+            double edge = coarse.lattice().voxel() / ratio;
+            return kept.holds(
+                    coarse.lattice().x() + (at[0] + (v & 7) + 0.5) * edge,
+                    coarse.lattice().y() + (at[1] + (v >> 3 & 7) + 0.5) * edge,
+                    coarse.lattice().z() + (at[2] + (v >> 6) + 0.5) * edge);
         }
 
         /// Is the coarser voxel around it active? Between one that is and one that is not, the

@@ -9,18 +9,12 @@ import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Whole;
 import ashfall.shot.Param.Words;
 
-import java.util.Collection;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 
 /// A gas element's own settings.
 public final class Gas {
     private Gas() {}
 
-    public static final List<String> CHANNEL_WORDS =
-            List.of("density", "temperature", "flame", "fuel", "velocity");
     /// What may be carried softly.
     public static final List<String> SOFT_WORDS = List.of("heat", "fuel", "smoke", "speed");
 
@@ -214,75 +208,11 @@ public final class Gas {
                     0,
                     Long.MAX_VALUE / 2,
                     1);
-    public static final Subset CHANNELS =
-            new Subset(
-                    Words.of("channels", "Channels kept", NOTHING)
-                            .words("smaller files", "more to look at")
-                            .does(
-                                    "What each frame's file holds; what is left out cannot be"
-                                            + " shaded later."),
-                    CHANNEL_WORDS,
-                    CHANNEL_WORDS);
-    public static final Subset FULL =
-            new Subset(
-                    Words.of("full", "Channels kept in 32 bit", NOTHING)
-                            .words("smaller files", "more exact")
-                            .does(
-                                    "Channels kept in 32 bit; the others are rounded to 16 bit"
-                                            + " and take half the space. The heat release always"
-                                            + " is: it passes what 16 bit hold."),
-                    CHANNEL_WORDS,
-                    List.of("flame"));
-
-    /// Is a channel kept in 32 bit?
-    ///
-    /// @param full those that [#FULL] says
-    public static boolean isFull(String channel, Collection<String> full) {
-        return channel.equals("flame") || full.contains(channel);
-    }
-
-    /// What the channels are called in files, by channel.
-    public static final Map<String, Param.Text> NAMES = names();
-
-    private static Map<String, Param.Text> names() {
-        Map<String, Param.Text> all = new LinkedHashMap<>();
-        for (String channel : CHANNEL_WORDS) {
-            all.put(
-                    channel,
-                    Param.Text.name(
-                            Words.of("name." + channel, "Name of " + channel, NOTHING)
-                                    .does(
-                                            "What the channel "
-                                                    + channel
-                                                    + " is called in the files of a firing, for"
-                                                    + " renderers that want another name."),
-                            channel));
-        }
-        return Collections.unmodifiableMap(all);
-    }
-
-    /// What the channels that an element's gas keeps are called in files, by channel.
-    ///
-    /// @throws ShotException when two have one name
-    public static Map<String, String> fileNames(Item gas) {
-        Map<String, String> names = new LinkedHashMap<>();
-        for (String channel : gas.get(CHANNELS)) {
-            String name = gas.get(NAMES.get(channel));
-            if (names.containsValue(name)) {
-                throw new ShotException(
-                        "two channels are named '"
-                                + name
-                                + "' in the files; give each a name of its own");
-            }
-            names.put(channel, name);
-        }
-        return names;
-    }
-
     public static final Kind KIND =
             Kind.of(
                     "gas",
                     "Gas",
+                    Kept.params(),
                     ON,
                     SKETCH,
                     WORK,
@@ -306,14 +236,7 @@ public final class Gas {
                     STEPS,
                     MOST_STEPS,
                     SEED,
-                    WHO,
-                    CHANNELS,
-                    FULL,
-                    NAMES.get("density"),
-                    NAMES.get("temperature"),
-                    NAMES.get("flame"),
-                    NAMES.get("fuel"),
-                    NAMES.get("velocity"));
+                    WHO);
 
     /// Half-lives from this long on mean for ever, s.
     public static final double EVER = 1000;

@@ -4,6 +4,8 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /// Units of parameters. Values are kept in the first, SI-like unit; what people type may carry any
 /// unit listed.
@@ -28,7 +30,12 @@ public enum Unit {
     SQUARE_METRE_PER_GRAM("m2/g", "m²/g", 1.0),
     WATT_PER_SQUARE_METRE_KELVIN("W/m2K", "W/m²K", 1.0),
     LUX("lx", "klx", 1000.0),
-    HERTZ("Hz");
+    HERTZ("Hz"),
+    KILOGRAM_PER_CUBIC_METRE("kg/m3", "kg/m³", 1.0, "g/m3", 0.001, "g/m³", 0.001),
+    WATT_PER_CUBIC_METRE("W/m3", "W/m³", 1.0, "kW/m3", 1000.0, "kW/m³", 1000.0);
+
+    /// A number at the start of a text; what follows it is the unit, which may have digits too.
+    private static final Pattern NUMBER = Pattern.compile("[-+]?[0-9.,]*(?:[eE][-+]?[0-9]+)?");
 
     private final String symbol;
     private final List<Object> others;
@@ -47,22 +54,8 @@ public enum Unit {
     /// @throws NumberFormatException with the units that would be right
     public double parse(String text) {
         String trimmed = text.strip();
-        int split = trimmed.length();
-        while (split > 0
-                && !Character.isDigit(trimmed.charAt(split - 1))
-                && trimmed.charAt(split - 1) != '.') {
-            split--;
-        }
-        // The digits of m3/s and m2/g belong to the unit.
-        int space = trimmed.indexOf(' ');
-        if (space > 0) {
-            split = space;
-        } else if (trimmed.endsWith("m3/s")
-                || trimmed.endsWith("m2/g")
-                || trimmed.endsWith("m2/s")
-                || trimmed.endsWith("m/s2")) {
-            split = trimmed.length() - 4;
-        }
+        Matcher matcher = NUMBER.matcher(trimmed);
+        int split = matcher.lookingAt() ? matcher.end() : 0;
         String unit = trimmed.substring(split).strip();
         double number = number(trimmed.substring(0, split).strip(), text);
         if (unit.isEmpty() || unit.equals(symbol)) {

@@ -5,9 +5,10 @@ import ashfall.gas.Solids;
 import ashfall.grid.Box;
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
-import ashfall.shot.Gas;
+import ashfall.shot.Kept;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
@@ -15,40 +16,21 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /// Makes immutable frames from a simulation: the channels `density` (soot and smoke, kg/m³),
 /// `temperature` (K), `flame` (heat release, W/m³), `fuel` (kg/m³) and `velocity` (m/s, on faces).
 public final class Snapshot {
-    /// Smallest differences from still air that are kept.
-    private static final float DENSITY = 1e-7f;
-
     /// Place of the velocity among the channels, behind those of one number.
     private static final int VELOCITY = 4;
 
-    private static final float KELVIN = 0.5f;
-    private static final float FLAME = 1f;
-    private static final float FUEL = 1e-6f;
-
     private Snapshot() {}
-
-    /// How much a channel's values differ from still air at least where they are kept; 0 for the
-    /// velocity, which is kept wherever any of them is.
-    public static float threshold(String channel) {
-        return switch (channel) {
-            case "density" -> DENSITY;
-            case "temperature" -> KELVIN;
-            case "flame" -> FLAME;
-            case "fuel" -> FUEL;
-            default -> 0;
-        };
-    }
 
     /// A channel as it was taken, its leaves turned into what was asked for.
     ///
     /// @param staggered do the components lie on the lower faces of the cells?
     /// @param background of what is in no leaf, per component
     /// @param rounding largest difference between a value of the gas and the one kept
+    /// @param leftOut largest difference from still air of what is not kept; 0 where all is
     public record Taken<T>(
             String name,
             String unit,
@@ -56,27 +38,22 @@ public final class Snapshot {
             boolean staggered,
             float[] background,
             List<T> leaves,
-            double rounding) {}
+            double rounding,
+            double leftOut) {}
 
     /// What becomes of a leaf. Called by many threads at once.
     @FunctionalInterface
     public interface Turn<T> {
-        /// @param channel place of its channel among those of [Gas#CHANNEL_WORDS]
+        /// @param channel place of its channel among those of [Kept#ALL]
         /// @param worker names scratch memory that no other call uses meanwhile
         T of(Leaf leaf, int channel, int worker);
     }
 
     /// The simulation's present state as a frame.
-    ///
-    /// @param wanted names of the channels
-    /// @param full names of those to keep in 32 bit (see [Gas#isFull]); the others are rounded to
-    ///     16
-    public static Frame of(
-            Simulation simulation, Set<String> wanted, Set<String> full, Workers workers) {
+    public static Frame of(Simulation simulation, Kept kept, Workers workers) {
         Map<String, SparseGrid> channels = new LinkedHashMap<>();
         for (Taken<Leaf> t :
-                Snapshot.<Leaf>take(
-                        simulation, wanted, full, workers, (leaf, channel, worker) -> leaf)) {
+                Snapshot.<Leaf>take(simulation, kept, workers, (leaf, channel, worker) -> leaf)) {
             channels.put(
                     t.name,
                     new SparseGrid(
@@ -93,55 +70,32 @@ public final class Snapshot {
 
     /// As [#of], leaf by leaf: what is not kept of a leaf takes no memory.
     public static <T> List<Taken<T>> take(
-            Simulation simulation,
-            Set<String> wanted,
-            Set<String> full,
-            Workers workers,
-            Turn<T> turn) {
+            Simulation simulation, Kept kept, Workers workers, Turn<T> turn) {
         Setup setup = simulation.setup();
         GasFields f = simulation.fields();
         float ambient = (float) setup.law().ambient();
         List<Scalar> scalars =
                 List.of(
-                        new Scalar(
-                                "density",
-                                "kg/m3",
-                                f.contents[GasFields.SOOT],
-                                f.mass,
-                                0,
-                                DENSITY,
-                                !Gas.isFull("density", full)),
-                        new Scalar(
-                                "temperature",
-                                "K",
-                                f.temperature,
-                                null,
-                                ambient,
-                                KELVIN,
-                                !Gas.isFull("temperature", full)),
-                        new Scalar(
-                                "flame",
-                                "W/m3",
-                                f.flame,
-                                null,
-                                0,
-                                FLAME,
-                                !Gas.isFull("flame", full)),
-                        new Scalar(
-                                "fuel",
-                                "kg/m3",
-                                f.contents[GasFields.FUEL],
-                                f.mass,
-                                0,
-                                FUEL,
-                                !Gas.isFull("fuel", full)));
-        boolean halfVelocity = !Gas.isFull("velocity", full);
+                        Scalar.of("density", "kg/m3", f.contents[GasFields.SOOT], f.mass, 0, kept),
+                        Scalar.of("temperature", "K", f.temperature, null, ambient, kept),
+                        Scalar.of("flame", "W/m3", f.flame, null, 0, kept),
+                        Scalar.of("fuel", "kg/m3", f.contents[GasFields.FUEL], f.mass, 0, kept));
+        boolean halfVelocity = !kept.isFull("velocity");
+        List<float[]> backgrounds = new ArrayList<>();
+        for (Scalar s : scalars) {
+            backgrounds.add(new float[] {s.shown()});
+        }
+        float[] still = setup.wind().at(simulation.time());
+        for (int i = 0; i < 3 && halfVelocity; i++) {
+            still[i] = rounded(still[i]);
+        }
+        backgrounds.add(still);
+        Crop crop = kept.isUncropped() ? null : new Crop(kept, setup.lattice());
         Bricks bricks =
                 new Bricks(
                         simulation.box(),
                         simulation.solids(),
                         scalars,
-                        wanted,
                         f.velocity,
                         halfVelocity,
                         setup.sides().mirrored());
@@ -153,53 +107,57 @@ public final class Snapshot {
         workers.forEachSlab(
                 layers,
                 (z, worker) -> {
-                    Layer<T> layer = new Layer<>(turn, worker);
+                    Layer<T> layer = new Layer<>(kept, crop, backgrounds, turn, worker);
                     bricks.look(z, layer);
                     found.set(z, layer);
                 });
         List<Taken<T>> taken = new ArrayList<>();
-        for (int c = 0; c < VELOCITY; c++) {
-            Scalar s = scalars.get(c);
-            if (wanted.contains(s.name)) {
-                float[] background = {s.half ? rounded(s.background) : s.background};
-                taken.add(taken(s.name, s.unit, s.half, false, background, found, c));
+        for (int c = 0; c <= VELOCITY; c++) {
+            String name = Kept.ALL.get(c);
+            if (kept.names().containsKey(name)) {
+                String unit = c == VELOCITY ? "m/s" : scalars.get(c).unit;
+                taken.add(taken(unit, !kept.isFull(name), backgrounds.get(c), found, c));
             }
-        }
-        if (wanted.contains("velocity")) {
-            float[] still = setup.wind().at(simulation.time());
-            for (int i = 0; i < 3 && halfVelocity; i++) {
-                still[i] = rounded(still[i]);
-            }
-            taken.add(taken("velocity", "m/s", halfVelocity, true, still, found, VELOCITY));
         }
         return taken;
     }
 
     private static <T> Taken<T> taken(
-            String name,
-            String unit,
-            boolean half,
-            boolean staggered,
-            float[] background,
-            List<Layer<T>> found,
-            int channel) {
+            String unit, boolean half, float[] background, List<Layer<T>> found, int channel) {
         List<T> leaves = new ArrayList<>();
         double rounding = 0;
+        double leftOut = 0;
         for (Layer<T> layer : found) {
             leaves.addAll(layer.leaves.get(channel));
             rounding = Math.max(rounding, layer.rounding[channel]);
+            leftOut = Math.max(leftOut, layer.leftOut[channel]);
         }
-        return new Taken<>(name, unit, half, staggered, background, leaves, rounding);
+        return new Taken<>(
+                Kept.ALL.get(channel),
+                unit,
+                half,
+                channel == VELOCITY,
+                background,
+                leaves,
+                rounding,
+                leftOut);
     }
 
     /// Leaves of a layer of bricks, by channel.
     private static final class Layer<T> {
         final List<List<T>> leaves = new ArrayList<>();
         final double[] rounding = new double[VELOCITY + 1];
+        final double[] leftOut = new double[VELOCITY + 1];
+        private final Kept kept;
+        private final Crop crop;
+        private final List<float[]> backgrounds;
         private final Turn<T> turn;
         private final int worker;
 
-        Layer(Turn<T> turn, int worker) {
+        Layer(Kept kept, Crop crop, List<float[]> backgrounds, Turn<T> turn, int worker) {
+            this.kept = kept;
+            this.crop = crop;
+            this.backgrounds = backgrounds;
             this.turn = turn;
             this.worker = worker;
             for (int i = 0; i <= VELOCITY; i++) {
@@ -207,8 +165,87 @@ public final class Snapshot {
             }
         }
 
-        void add(int channel, Leaf leaf) {
-            leaves.get(channel).add(turn.of(leaf, channel, worker));
+        boolean wants(int channel) {
+            return kept.names().containsKey(Kept.ALL.get(channel));
+        }
+
+        /// Keeps what lies in the crop of a leaf, where the channel is wanted. Returns whether
+        /// anything does.
+        boolean add(int channel, Leaf leaf) {
+            Leaf cropped =
+                    crop == null ? leaf : crop.of(leaf, backgrounds.get(channel), leftOut, channel);
+            if (cropped != null && wants(channel)) {
+                leaves.get(channel).add(turn.of(cropped, channel, worker));
+            }
+            return cropped != null;
+        }
+    }
+
+    /// The cells that are kept.
+    private static final class Crop {
+        private final int[] from = new int[3];
+        private final int[] end = new int[3];
+
+        Crop(Kept kept, Lattice lattice) {
+            for (int axis = 0; axis < 3; axis++) {
+                from[axis] = firstCell(kept.from().get(axis), lattice, axis);
+                end[axis] = firstCell(kept.to().get(axis), lattice, axis);
+            }
+        }
+
+        /// The first cell whose centre lies at a place or after it.
+        private static int firstCell(double place, Lattice lattice, int axis) {
+            return (int) Math.ceil((place - lattice.origin(axis)) / lattice.voxel() - 0.5);
+        }
+
+        /// What is kept of a leaf: itself, part of it, or null.
+        ///
+        /// @param leftOut by channel, largest difference of what is not kept from still air
+        Leaf of(Leaf leaf, float[] background, double[] leftOut, int channel) {
+            long[] mask = leaf.mask().clone();
+            boolean any = false;
+            boolean all = true;
+            for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                if (leaf.isActive(v)) {
+                    boolean holds =
+                            holds(0, leaf.x() + (v & 7))
+                                    && holds(1, leaf.y() + (v >> 3 & 7))
+                                    && holds(2, leaf.z() + (v >> 6));
+                    any |= holds;
+                    all &= holds;
+                    if (!holds) {
+                        mask[v >> 6] &= ~(1L << (v & 63));
+                        for (int k = 0; k < background.length; k++) {
+                            double off =
+                                    Math.abs(leaf.value(v * background.length + k) - background[k]);
+                            leftOut[channel] = Math.max(leftOut[channel], off);
+                        }
+                    }
+                }
+            }
+            return all ? leaf : any ? emptied(leaf, mask, background) : null;
+        }
+
+        private boolean holds(int axis, int cell) {
+            return cell >= from[axis] && cell < end[axis];
+        }
+
+        /// A leaf with background where it is not active any more.
+        private static Leaf emptied(Leaf leaf, long[] mask, float[] background) {
+            int components = background.length;
+            float[] full = leaf.full() == null ? null : leaf.full().clone();
+            short[] half = leaf.half() == null ? null : leaf.half().clone();
+            for (int i = 0; i < SparseGrid.VOXELS * components; i++) {
+                int v = i / components;
+                if ((mask[v >> 6] >>> (v & 63) & 1) == 0) {
+                    if (full != null) {
+                        full[i] = background[i % components];
+                    } else {
+                        half[i] = Float.floatToFloat16(background[i % components]);
+                    }
+                }
+            }
+            return new Leaf(leaf.x(), leaf.y(), leaf.z(), mask, full, half);
         }
     }
 
@@ -217,14 +254,39 @@ public final class Snapshot {
     }
 
     /// @param mass what the field is multiplied with, where it is per kilogram; else null
+    /// @param above how much a value must differ from the background to be kept
+    /// @param least how much it must differ to be gas rather than rounding
     private record Scalar(
-            String name,
             String unit,
             float[] field,
             float[] mass,
             float background,
-            float threshold,
-            boolean half) {}
+            float above,
+            float least,
+            boolean half) {
+
+        static Scalar of(
+                String name,
+                String unit,
+                float[] field,
+                float[] mass,
+                float background,
+                Kept kept) {
+            return new Scalar(
+                    unit,
+                    field,
+                    mass,
+                    background,
+                    kept.above().get(name).floatValue(),
+                    (float) Kept.ABOVE.get(name).number(),
+                    !kept.isFull(name));
+        }
+
+        /// The background as files have it.
+        float shown() {
+            return half ? rounded(background) : background;
+        }
+    }
 
     /// Looks through the box brick by brick.
     ///
@@ -234,7 +296,6 @@ public final class Snapshot {
             Box box,
             Solids solids,
             List<Scalar> scalars,
-            Set<String> wanted,
             float[][] velocity,
             boolean halfVelocity,
             boolean mirrored) {
@@ -245,42 +306,44 @@ public final class Snapshot {
             for (int by = 0; by < shape.ny() / 8; by++) {
                 for (int bx = 0; bx < shape.nx() / 8; bx++) {
                     boolean any = false;
+                    boolean anyTurned = false;
                     for (int c = 0; c < VELOCITY; c++) {
-                        Leaf leaf = scalarLeaf(scalars.get(c), bx, by, bz, layer.rounding, c);
-                        any |= leaf != null;
-                        if (leaf != null && wanted.contains(scalars.get(c).name)) {
-                            layer.add(c, leaf);
-                            if (mirrored) {
-                                layer.add(c, turned(leaf));
-                            }
+                        Leaf leaf = scalarLeaf(scalars.get(c), bx, by, bz, layer, c);
+                        if (leaf != null) {
+                            any |= layer.add(c, leaf);
+                            anyTurned |= mirrored && layer.add(c, turned(leaf));
                         }
                     }
-                    if (any && wanted.contains("velocity")) {
+                    if (any && layer.wants(VELOCITY)) {
                         layer.add(VELOCITY, velocityLeaf(bx, by, bz, false, layer.rounding));
-                        if (mirrored) {
-                            layer.add(VELOCITY, velocityLeaf(bx, by, bz, true, layer.rounding));
-                        }
+                    }
+                    if (anyTurned && layer.wants(VELOCITY)) {
+                        layer.add(VELOCITY, velocityLeaf(bx, by, bz, true, layer.rounding));
                     }
                 }
             }
         }
 
-        private Leaf scalarLeaf(Scalar s, int bx, int by, int bz, double[] rounding, int channel) {
+        private Leaf scalarLeaf(Scalar s, int bx, int by, int bz, Layer<?> layer, int channel) {
             GridShape shape = box.shape();
             long[] mask = new long[8];
             float[] values = new float[SparseGrid.VOXELS];
             boolean any = false;
-            float background = s.half ? rounded(s.background) : s.background;
+            float background = s.shown();
+            float leftOut = 0;
             for (int z = 0; z < 8; z++) {
                 for (int y = 0; y < 8; y++) {
                     int i = shape.at(8 * bx, 8 * by + y, 8 * bz + z);
                     for (int x = 0; x < 8; x++, i++) {
                         int v = x + 8 * y + 64 * z;
                         float value = s.mass == null ? s.field[i] : s.field[i] * s.mass[i];
-                        boolean active =
-                                Math.abs(value - s.background) > s.threshold
+                        float off = Math.abs(value - s.background);
+                        boolean gas =
+                                off > s.least
                                         && !solids.isSolid(8 * bx + x, 8 * by + y, 8 * bz + z);
+                        boolean active = gas && off > s.above;
                         values[v] = active ? value : background;
+                        leftOut = gas && !active ? Math.max(leftOut, off) : leftOut;
                         if (active) {
                             mask[z] |= 1L << (v & 63);
                             any = true;
@@ -288,8 +351,9 @@ public final class Snapshot {
                     }
                 }
             }
+            layer.leftOut[channel] = Math.max(layer.leftOut[channel], leftOut);
             return any
-                    ? leaf(box.x() + 8 * bx, by, bz, mask, values, s.half, rounding, channel)
+                    ? leaf(box.x() + 8 * bx, by, bz, mask, values, s.half, layer.rounding, channel)
                     : null;
         }
 

@@ -7,7 +7,7 @@ import ashfall.grid.Frame;
 import ashfall.shot.Bounds;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
-import ashfall.shot.Gas;
+import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -123,7 +123,8 @@ class SpaceTest {
                     new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), workers);
             for (int i = 0; i < 8; i++) {
                 s.advanceFrame(new Cancel());
-                frames.add(Snapshot.of(s, Set.copyOf(Gas.CHANNEL_WORDS), Set.of(), workers));
+                frames.add(
+                        Snapshot.of(s, Kept.everything(Set.copyOf(Kept.ALL), Set.of()), workers));
             }
         }
         var bounds = shot.element("store").bounds();

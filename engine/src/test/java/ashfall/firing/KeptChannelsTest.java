@@ -7,7 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.grid.Frame;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
-import ashfall.shot.Gas;
+import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -79,7 +79,10 @@ class KeptChannelsTest {
             simulation.advanceFrame(new Cancel());
             if (simulation.frame() % 8 == 4) {
                 frames.add(
-                        Snapshot.of(simulation, Set.copyOf(Gas.CHANNEL_WORDS), Set.of(), workers));
+                        Snapshot.of(
+                                simulation,
+                                Kept.everything(Set.copyOf(Kept.ALL), Set.of()),
+                                workers));
             }
         }
         return frames;
@@ -92,7 +95,8 @@ class KeptChannelsTest {
             Shot half = shot("elements.fireball.full=flame");
             double forecast = 0;
             for (Frame frame : sketch(half, workers)) {
-                Map<String, Double> sizes = SizeForecast.of(frame, 0.35, List.of());
+                Map<String, Double> sizes =
+                        SizeForecast.of(frame, 0.35, Kept.everything(Kept.ALL, List.of()));
                 forecast += WANTED.stream().mapToDouble(sizes::get).sum() / 6 * FRAMES;
             }
             FiringRecord record = fire(half, "half", FRAMES, workers);
@@ -115,8 +119,8 @@ class KeptChannelsTest {
             while (simulation.frame() < 8) {
                 simulation.advanceFrame(new Cancel());
             }
-            Frame half = Snapshot.of(simulation, WANTED, Set.of(), workers);
-            Frame full = Snapshot.of(simulation, WANTED, WANTED, workers);
+            Frame half = Snapshot.of(simulation, Kept.everything(WANTED, Set.of()), workers);
+            Frame full = Snapshot.of(simulation, Kept.everything(WANTED, WANTED), workers);
             VdbWriter writer = new VdbWriter(workers);
             FrameFile.write(folder.resolve("half.vdb"), half, Map.of(), writer);
             FrameFile.write(folder.resolve("full.vdb"), full, Map.of(), writer);

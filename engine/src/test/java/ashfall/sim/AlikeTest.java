@@ -10,6 +10,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Fineness;
+import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -67,7 +68,8 @@ class AlikeTest {
                                 "elements.fireball.sources.charge.uneven=0.7",
                                 "air.turbulence.speed=2"),
                         8);
-        Frame frame = Snapshot.of(s, ALL, Set.of("temperature", "velocity"), workers);
+        Frame frame =
+                Snapshot.of(s, Kept.everything(ALL, Set.of("temperature", "velocity")), workers);
         for (SparseGrid grid : frame.channels().values()) {
             for (int l = 0; l < grid.leafCount(); l++) {
                 SparseGrid.Leaf leaf = grid.leaf(l);

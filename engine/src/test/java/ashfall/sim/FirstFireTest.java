@@ -9,6 +9,7 @@ import ashfall.look.Marcher;
 import ashfall.look.Picture;
 import ashfall.look.View;
 import ashfall.shot.Fineness;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -52,8 +53,9 @@ class FirstFireTest {
                                 List.of(
                                         Snapshot.of(
                                                 s,
-                                                Set.of("density", "temperature", "flame"),
-                                                Set.of(),
+                                                Kept.everything(
+                                                        Set.of("density", "temperature", "flame"),
+                                                        Set.of()),
                                                 workers)),
                                 shot,
                                 workers)

@@ -13,6 +13,7 @@ import ashfall.grid.Seeded;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -241,7 +242,8 @@ class SimulationTest {
                 accounted / last.fuelReleasedKg() - 1);
         assertTrue(defectPerSecond < 0.02, "defect " + defectPerSecond);
 
-        Frame frame = Snapshot.of(s, Set.of("temperature", "flame"), Set.of(), workers);
+        Frame frame =
+                Snapshot.of(s, Kept.everything(Set.of("temperature", "flame"), Set.of()), workers);
         // Heat release goes far beyond the largest number of 16 bit, so it keeps its 32.
         double most = 0;
         SparseGrid flame = frame.channels().get("flame");

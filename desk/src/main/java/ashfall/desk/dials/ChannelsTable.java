@@ -9,11 +9,14 @@ import ashfall.desk.run.KeptSizes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
+import ashfall.shot.Curve;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Param;
+import ashfall.shot.Quantity;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 
 import com.fasterxml.jackson.databind.node.TextNode;
 
@@ -26,6 +29,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 
@@ -34,8 +38,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/// Which channels a firing keeps and how exactly: each with what a frame of it takes on disk, and
-/// all of them together beside the disk's free space.
+/// Which channels a firing keeps, how exactly and from which values on: each with what a frame of
+/// it takes on disk, and all of them together beside the disk's free space.
 final class ChannelsTable extends Dial<List<String>> {
     /// Channels that a next step needs, and those of them that it needs in 32 bit.
     private record Preset(String name, String tip, List<String> channels, List<String> full) {}
@@ -58,22 +62,35 @@ final class ChannelsTable extends Dial<List<String>> {
                             List.of("temperature", "velocity"),
                             List.of("flame")));
 
+    /// Widths of the columns, px.
+    private static final double[] COLUMNS = {92, 58, 86};
+
+    /// Room for the words under the table, px, so that what stands below seldom moves.
+    private static final double WORDS = 62;
+
     private final Runs runs;
     private final Map<String, ToggleButton> kept = new LinkedHashMap<>();
     private final Map<String, ToggleButton> full = new LinkedHashMap<>();
     private final Map<String, Label> figures = new LinkedHashMap<>();
     private final Map<String, ValueField> names = new LinkedHashMap<>();
     private final Label total = new Label();
-    private KeptSizes sizes = new KeptSizes(Map.of(), Map.of());
+    private final Map<String, ValueField> least = new LinkedHashMap<>();
+    private KeptSizes sizes = KeptSizes.UNKNOWN;
+
+    /// What they would be if nothing of the gas were left out.
+    private KeptSizes whole = KeptSizes.UNKNOWN;
     private double free = Double.NaN;
     private List<Object> known = List.of();
     private boolean settled;
+
+    /// Why nothing can be kept like this; empty where it can.
+    private String fault = "";
 
     /// Held here, weakly elsewhere: dials come and go.
     private final InvalidationListener news = o -> look();
 
     ChannelsTable(Document document, Runs runs, String path) {
-        super(document, path, Gas.CHANNELS);
+        super(document, path, Kept.CHANNELS);
         this.runs = runs;
         FlowPane presets = new FlowPane(4, 4);
         for (Preset preset : PRESETS) {
@@ -83,35 +100,37 @@ final class ChannelsTable extends Dial<List<String>> {
             button.setOnAction(e -> put(preset.name, preset.channels, preset.full));
             presets.getChildren().add(button);
         }
-        GridPane table = new GridPane(8, 4);
+        GridPane table = new GridPane(6, 4);
         table.getStyleClass().add("channels-table");
-        int row = 1;
-        for (String head : List.of("", "exactly", "named", "a frame")) {
-            Label label = new Label(head);
-            label.getStyleClass().add("dial-figure");
-            table.add(label, table.getChildren().size(), 0);
+        for (double width : COLUMNS) {
+            ColumnConstraints column = new ColumnConstraints(width);
+            column.setFillWidth(true);
+            table.getColumnConstraints().add(column);
         }
-        for (String channel : Gas.CHANNEL_WORDS) {
-            row(table, row++, channel);
+        for (String channel : Kept.ALL) {
+            rows(table, channel);
         }
         total.setId("channels-total");
         total.setWrapText(true);
+        total.setMinHeight(WORDS);
+        total.setAlignment(Pos.TOP_LEFT);
         total.getStyleClass().add("dial-figure");
         getChildren().addAll(presets, table, problem, total);
         runs.newsProperty().addListener(new WeakInvalidationListener(news));
         runs.finenessProperty().addListener(new WeakInvalidationListener(news));
     }
 
-    private void row(GridPane table, int row, String channel) {
+    /// Two for each channel: whether and how exactly; its name, and the least that is kept.
+    private void rows(GridPane table, String channel) {
         ToggleButton keep = new ToggleButton(channel);
-        keep.setId(id(Gas.CHANNELS) + "-" + channel);
+        keep.setId(id(Kept.CHANNELS) + "-" + channel);
         keep.getStyleClass().add("chip");
         keep.setTooltip(new Tooltip("Whether frames hold " + channel));
         keep.setMaxWidth(Double.MAX_VALUE);
-        keep.setOnAction(e -> put("Channels kept", ticked(kept), item().get(Gas.FULL)));
+        keep.setOnAction(e -> put("Channels kept", ticked(kept), item().get(Kept.FULL)));
         kept.put(channel, keep);
         ToggleButton exact = new ToggleButton("32 bit");
-        exact.setId(id(Gas.FULL) + "-" + channel);
+        exact.setId(id(Kept.FULL) + "-" + channel);
         exact.getStyleClass().add("chip");
         exact.setTooltip(
                 new Tooltip(
@@ -120,7 +139,7 @@ final class ChannelsTable extends Dial<List<String>> {
                                 : "Kept in 32 bit; in 16 bit it takes about half the space. The"
                                         + " largest rounding is in the file and in the ledger"));
         exact.setDisable(channel.equals("flame"));
-        exact.setOnAction(e -> put("Channels in 32 bit", item().get(Gas.CHANNELS), ticked(full)));
+        exact.setOnAction(e -> put("Channels in 32 bit", item().get(Kept.CHANNELS), ticked(full)));
         full.put(channel, exact);
         Label figure = new Label();
         figure.setId("channel-size-" + channel);
@@ -129,16 +148,32 @@ final class ChannelsTable extends Dial<List<String>> {
         figure.setAlignment(Pos.CENTER_RIGHT);
         figure.setMaxWidth(Double.MAX_VALUE);
         figures.put(channel, figure);
-        Param.Text param = Gas.NAMES.get(channel);
+        int row = table.getRowCount();
+        table.addRow(row, keep, exact, figure);
+        Param.Text param = Kept.NAMES.get(channel);
         ValueField name =
-                new ValueField(
-                        id(param) + "-field",
-                        problem,
-                        text -> document.put(path, param, param.read(TextNode.valueOf(text))));
-        name.field().setPrefWidth(84);
-        name.field().setTooltip(new Tooltip(param.words().does()));
+                field(param, text -> document.put(path, param, param.read(TextNode.valueOf(text))));
         names.put(channel, name);
-        table.addRow(row, keep, exact, name, figure);
+        table.add(name, 0, row + 1);
+        Quantity above = Kept.ABOVE.get(channel);
+        if (above != null) {
+            Label from = new Label("least");
+            from.getStyleClass().add("dial-figure");
+            GridPane.setHalignment(from, HPos.RIGHT);
+            ValueField value =
+                    field(
+                            above,
+                            text -> document.put(path, above, Curve.constant(above.parse(text))));
+            least.put(channel, value);
+            table.add(from, 1, row + 1);
+            table.add(value, 2, row + 1);
+        }
+    }
+
+    private ValueField field(Param<?> param, ValueField.Taker taker) {
+        ValueField field = new ValueField(id(param) + "-field", problem, taker);
+        field.field().setTooltip(new Tooltip(param.words().does()));
+        return field;
     }
 
     private static List<String> ticked(Map<String, ToggleButton> all) {
@@ -155,7 +190,7 @@ final class ChannelsTable extends Dial<List<String>> {
     /// One edit; an empty selection is refused, since a frame without channels is none.
     private void put(String name, List<String> channels, List<String> exact) {
         if (!channels.isEmpty()) {
-            Item next = item().with(Gas.CHANNELS, channels).with(Gas.FULL, exact);
+            Item next = item().with(Kept.CHANNELS, channels).with(Kept.FULL, exact);
             document.edit(Edit.Items.of(name, document.shot(), Map.of(path, next)));
         }
         display(item());
@@ -163,18 +198,23 @@ final class ChannelsTable extends Dial<List<String>> {
 
     @Override
     void display(Item item) {
-        for (String channel : Gas.CHANNEL_WORDS) {
-            boolean is = item.get(Gas.CHANNELS).contains(channel);
+        for (String channel : Kept.ALL) {
+            boolean is = item.get(Kept.CHANNELS).contains(channel);
             kept.get(channel).setSelected(is);
-            full.get(channel).setSelected(Gas.isFull(channel, item.get(Gas.FULL)));
+            full.get(channel).setSelected(Kept.isFull(channel, item.get(Kept.FULL)));
             full.get(channel).setDisable(!is || channel.equals("flame"));
-            names.get(channel).show(item.get(Gas.NAMES.get(channel)));
+            names.get(channel).show(item.get(Kept.NAMES.get(channel)));
         }
+        least.forEach(
+                (channel, field) -> {
+                    Quantity above = Kept.ABOVE.get(channel);
+                    field.show(above.unit().figure(item.number(above), 4));
+                });
         say();
         look();
     }
 
-    /// Forecasts anew where the sketch, the voxels or the folder are others than before.
+    /// Forecasts anew where the sketch, the voxels or what is left out are others than before.
     private void look() {
         Shot shot = document.shot();
         String name = path.split("\\.")[1];
@@ -183,7 +223,17 @@ final class ChannelsTable extends Dial<List<String>> {
             return;
         }
         double voxel = shot.element(name).voxel(runs.finenessProperty().get());
-        List<Object> now = List.of(sketch, voxel);
+        Kept keeps;
+        try {
+            keeps = Kept.of(item());
+            fault = "";
+        } catch (ShotException e) {
+            fault = e.getMessage();
+            say();
+            return;
+        }
+        Kept all = Kept.everything(keeps.names().keySet(), keeps.full());
+        List<Object> now = List.of(sketch, voxel, keeps.above(), keeps.from(), keeps.to());
         if (now.equals(known)) {
             return;
         }
@@ -196,12 +246,15 @@ final class ChannelsTable extends Dial<List<String>> {
                 .name("ashfall-sizes")
                 .start(
                         () -> {
-                            KeptSizes found = KeptSizes.of(sample, voxel);
+                            KeptSizes found = KeptSizes.of(sample, voxel, keeps);
+                            KeptSizes most =
+                                    keeps.isAll() ? found : KeptSizes.of(sample, voxel, all);
                             double room = Firings.freeBytes(folder);
                             Platform.runLater(
                                     () -> {
                                         if (now.equals(known)) {
                                             sizes = found;
+                                            whole = most;
                                             free = room;
                                             settled = true;
                                             say();
@@ -227,22 +280,43 @@ final class ChannelsTable extends Dial<List<String>> {
             return;
         }
         boolean any = !sizes.half().isEmpty();
-        for (String channel : Gas.CHANNEL_WORDS) {
+        for (String channel : Kept.ALL) {
             figures.get(channel).setText(any ? Bytes.words(sizes.bytes(item, channel)) : "");
         }
         Item frames = document.shot().frames();
         long count = frames.get(Frames.LAST) - frames.get(Frames.FIRST) + 1;
         double frame = sizes.bytes(item);
+        if (!any || !fault.isEmpty()) {
+            total.setText(any ? fault : "sizes are forecast once the sketch is whole");
+            return;
+        }
+        String words =
+                Bytes.words(frame)
+                        + " a frame at "
+                        + runs.finenessProperty().get()
+                        + ", "
+                        + Bytes.words(frame * count)
+                        + " in all; "
+                        + Bytes.words(free)
+                        + " free";
+        StringBuilder left = new StringBuilder();
+        sizes.leftOut()
+                .forEach(
+                        (channel, most) -> {
+                            if (item.get(Kept.CHANNELS).contains(channel)) {
+                                left.append(left.isEmpty() ? " is left out: " : ", ")
+                                        .append(channel)
+                                        .append(" up to ")
+                                        .append(Kept.ABOVE.get(channel).unit().figure(most, 3));
+                            }
+                        });
         total.setText(
-                any
-                        ? Bytes.words(frame)
-                                + " a frame at "
-                                + runs.finenessProperty().get()
-                                + ", "
-                                + Bytes.words(frame * count)
-                                + " in all; "
-                                + Bytes.words(free)
-                                + " free"
-                        : "sizes are forecast once the sketch is whole");
+                left.isEmpty()
+                        ? words
+                        : words
+                                + "\n"
+                                + Bytes.words(whole.bytes(item) - frame)
+                                + " a frame"
+                                + left);
     }
 }

@@ -9,6 +9,7 @@ import ashfall.shot.Bounds;
 import ashfall.shot.Draught;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
@@ -120,6 +121,9 @@ public final class DialsView extends VBox {
 
     /// Does a parameter say anything of the shape and the patches that an item has?
     private static boolean concerns(Param<?> param, Item item) {
+        if (item.kind().equals(Gas.KIND)) {
+            return item.get(Kept.CROP) || (param != Kept.CROP_FROM && param != Kept.CROP_TO);
+        }
         if (item.kind().equals(Draught.KIND)) {
             return Draught.concerns(param, item) && Shape.concerns(param, item);
         }
@@ -269,12 +273,10 @@ public final class DialsView extends VBox {
         if (item.kind().equals(Gas.KIND)) {
             return switch (station) {
                 case SITE -> param.key().startsWith("voxel");
-                case HAND_OVER -> param == Gas.CHANNELS;
-                default ->
-                        !param.key().startsWith("voxel")
-                                && param != Gas.CHANNELS
-                                && param != Gas.FULL
-                                && !Gas.NAMES.containsValue(param);
+                case HAND_OVER ->
+                        param == Kept.CHANNELS
+                                || (param.key().startsWith("crop") && concerns(param, item));
+                default -> !param.key().startsWith("voxel") && !Kept.params().contains(param);
             };
         }
         return concerns(param, item);
@@ -308,7 +310,7 @@ public final class DialsView extends VBox {
             case Param.Choice c ->
                     new ChipsDial<>(
                             document, path, c, c.options(), String::equals, (value, word) -> word);
-            case Param.Subset s when s.equals(Gas.CHANNELS) ->
+            case Param.Subset s when s.equals(Kept.CHANNELS) ->
                     new ChannelsTable(document, runs, path);
             case Param.Subset s ->
                     new ChipsDial<>(

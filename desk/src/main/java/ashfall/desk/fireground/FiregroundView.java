@@ -49,6 +49,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final FiregroundModel model;
     private final PictureMaker maker;
     private final ImageView picture = new ImageView();
+    private final LeftOutDrawing leftOut;
     private final Overlay overlay = new Overlay();
     private final Handles handles;
     private final Flights flights = new Flights(this::fly);
@@ -88,6 +89,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.model = model;
         this.maker = new PictureMaker(workers, javafx.application.Platform::runLater, this::show);
         this.handles = new Handles(document, model::view);
+        this.leftOut = new LeftOutDrawing(document, runs, selection);
         this.moments = new Moments(document, runs);
         this.readouts = new Readouts(document, runs);
         this.voxels = new SourceInset(workers);
@@ -98,6 +100,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         setMinSize(0, 0);
         picture.setPreserveRatio(false);
         picture.setManaged(false);
+        leftOut.setManaged(false);
         overlay.setManaged(false);
         handles.setManaged(false);
         legend.setVisible(false);
@@ -105,6 +108,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                 corner(
                         Pos.TOP_LEFT,
                         readouts.whatFrame,
+                        leftOut.words(),
                         readouts.badge,
                         readouts.muted,
                         readouts.flameless);
@@ -112,6 +116,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         getChildren()
                 .addAll(
                         picture,
+                        leftOut,
                         overlay,
                         handles,
                         readouts.empty,
@@ -138,6 +143,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         document.shotProperty().addListener((o, was, is) -> readouts.sayMuted());
         readouts.sayMuted();
         selection.pathProperty().addListener((o, was, is) -> refresh());
+        selection.stationProperty().addListener((o, was, is) -> refresh());
         runs.newsProperty().addListener((o, was, is) -> grow());
         runs.supersededProperty().addListener((o, was, is) -> words.ask());
         runs.problemProperty().addListener((o, was, is) -> words.ask());
@@ -195,6 +201,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         if (overlay.getWidth() != w || overlay.getHeight() != h) {
             overlay.setWidth(w);
             overlay.setHeight(h);
+            leftOut.setWidth(w);
+            leftOut.setHeight(h);
             redraw();
         }
     }
@@ -299,6 +307,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         boolean otherStreaks = drawn == null || !drawn.streaks().equals(done.streaks());
         drawn = done;
         pictures++;
+        paintLeftOut();
         if (otherStreaks) {
             redraw();
         }
@@ -406,6 +415,11 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.airProperty().get() ? document.shot() : null,
                         blowing));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null, moments.seconds());
+        paintLeftOut();
+    }
+
+    private void paintLeftOut() {
+        leftOut.draw(drawn == null ? List.of() : drawn.frames(), model.view());
     }
 
     /// The carriers of the sources that are on.

@@ -55,7 +55,7 @@ final class Readouts {
         flameless.setMaxWidth(520);
     }
 
-    private static Label readout(String id) {
+    static Label readout(String id) {
         Label label = new Label();
         label.setId(id);
         label.getStyleClass().add("readout");

@@ -87,11 +87,8 @@ public final class ValueField extends VBox {
             return;
         }
         try {
-            String before = shown;
             taker.take(text);
-            if (shown.equals(before)) {
-                field.setText(shown);
-            }
+            field.setText(shown);
             clear();
         } catch (IllegalArgumentException e) {
             field.pseudoClassStateChanged(WRONG, true);

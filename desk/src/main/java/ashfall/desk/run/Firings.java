@@ -8,6 +8,8 @@ import ashfall.firing.FrameFile;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -102,19 +104,23 @@ public final class Firings {
     /// @param after frames that are there already, when a firing that was stopped goes on; else 0
     public record Next(String title, Path folder, int after) {}
 
-    /// Where the next firing at a fineness goes: on with one that was stopped and has the same gas,
-    /// else a folder of its own.
+    /// Where the next firing at a fineness goes: on with one that was stopped, has the same gas and
+    /// keeps the same of it, else a folder of its own.
     public Next next(Fineness fineness) {
         Shot shot = document.shot();
         FiringKey key = FiringKey.of(shot, element.get(), shot.element(element.get()), fineness);
+        Item gas = shot.element(element.get()).gas();
         for (Run run : all) {
-            boolean same = run.fineness() == fineness && key.differences(run.key()).isEmpty();
+            boolean same =
+                    run.fineness() == fineness
+                            && key.differences(run.key()).isEmpty()
+                            && Kept.differences(run.gas(), gas).isEmpty();
             boolean whole = run.lastFrame() >= shot.frames().get(Frames.LAST);
             if (same && !whole && !run.isRunning()) {
                 return new Next(run.title(), run.folder(), run.log().size());
             }
         }
-        long seed = shot.element(element.get()).gas().get(Gas.SEED);
+        long seed = gas.get(Gas.SEED);
         int last = lastNumber(folder());
         for (Run run : all) {
             last = Math.max(last, number(run.folder().getFileName().toString()));

@@ -1,9 +1,10 @@
 package ashfall.desk.run;
 
+import ashfall.firing.LeftOut;
 import ashfall.firing.SizeForecast;
 import ashfall.grid.Frame;
-import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.sim.LogEntry;
 
 import java.util.ArrayList;
@@ -16,7 +17,13 @@ import java.util.Objects;
 ///
 /// @param half bytes of each channel in 16 bit
 /// @param full bytes of each channel in 32 bit
-public record KeptSizes(Map<String, Double> half, Map<String, Double> full) {
+/// @param leftOut by channel, the largest difference from still air of what is not kept; only
+///     where anything is not
+public record KeptSizes(
+        Map<String, Double> half, Map<String, Double> full, Map<String, Float> leftOut) {
+    /// Of nothing yet.
+    public static final KeptSizes UNKNOWN = new KeptSizes(Map.of(), Map.of(), Map.of());
+
     /// Frames of the sketch that are looked at.
     private static final int SAMPLE = 6;
 
@@ -42,14 +49,23 @@ public record KeptSizes(Map<String, Double> half, Map<String, Double> full) {
     /// Of a sample of a sketch's frames. Slow: not on the toolkit's thread.
     ///
     /// @param voxel edge of the firing's voxels, m
-    public static KeptSizes of(List<Frame> sample, double voxel) {
+    /// @param kept from which values on and where
+    public static KeptSizes of(List<Frame> sample, double voxel, Kept kept) {
         Map<String, Double> half = new LinkedHashMap<>();
         Map<String, Double> full = new LinkedHashMap<>();
+        Map<String, Float> leftOut = new LinkedHashMap<>();
         for (Frame frame : sample) {
-            add(SizeForecast.of(frame, voxel, List.of()), sample.size(), half);
-            add(SizeForecast.of(frame, voxel, Gas.CHANNEL_WORDS), sample.size(), full);
+            add(SizeForecast.of(frame, voxel, kept.with(List.of())), sample.size(), half);
+            add(SizeForecast.of(frame, voxel, kept.with(Kept.ALL)), sample.size(), full);
+            for (String channel : kept.isAll() ? List.<String>of() : Kept.ALL) {
+                LeftOut.visit(
+                        frame,
+                        channel,
+                        kept,
+                        (x, y, z, off) -> leftOut.merge(channel, off, Math::max));
+            }
         }
-        return new KeptSizes(half, full);
+        return new KeptSizes(half, full, leftOut);
     }
 
     private static void add(Map<String, Double> one, int count, Map<String, Double> sums) {
@@ -59,12 +75,12 @@ public record KeptSizes(Map<String, Double> half, Map<String, Double> full) {
     /// Bytes of a channel in the precision that an element's gas has for it; NaN where nothing is
     /// known of it.
     public double bytes(Item gas, String channel) {
-        Map<String, Double> of = Gas.isFull(channel, gas.get(Gas.FULL)) ? full : half;
+        Map<String, Double> of = Kept.isFull(channel, gas.get(Kept.FULL)) ? full : half;
         return of.getOrDefault(channel, Double.NaN);
     }
 
     /// Bytes of a frame with the channels that an element's gas keeps; NaN while nothing is known.
     public double bytes(Item gas) {
-        return gas.get(Gas.CHANNELS).stream().mapToDouble(channel -> bytes(gas, channel)).sum();
+        return gas.get(Kept.CHANNELS).stream().mapToDouble(channel -> bytes(gas, channel)).sum();
     }
 }

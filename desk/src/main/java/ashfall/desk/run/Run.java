@@ -5,7 +5,8 @@ import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
@@ -229,7 +230,12 @@ public final class Run {
 
     /// Can moments between its frames be found? A firing may keep no velocity.
     public boolean hasMoments() {
-        return folder == null || shot.element(element).gas().get(Gas.CHANNELS).contains("velocity");
+        return folder == null || gas().get(Kept.CHANNELS).contains("velocity");
+    }
+
+    /// The settings of the element's gas that it is made with.
+    Item gas() {
+        return shot.element(element).gas();
     }
 
     /// A frame, read from its file where it is kept in one; null when there is none. Slow for

@@ -5,6 +5,7 @@ import ashfall.grid.Frame;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.sim.DivergedException;
@@ -18,7 +19,7 @@ import ashfall.work.Workers;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-import java.util.Set;
+import java.util.List;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -28,8 +29,7 @@ import java.util.function.Consumer;
 /// The run made last is the one that counts; starting another stops it.
 public final class Sketcher implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Sketcher.class);
-    private static final Set<String> CHANNELS =
-            Set.of("density", "temperature", "flame", "fuel", "velocity");
+    private static final Kept ALL = Kept.everything(Kept.ALL, List.of());
 
     private final Workers workers;
     private final Executor ui;
@@ -78,7 +78,7 @@ public final class Sketcher implements AutoCloseable {
             boolean first = true;
             while (simulation.frame() < last) {
                 LogEntry entry = simulation.advanceFrame(own);
-                Frame frame = Snapshot.of(simulation, CHANNELS, Set.of("flame"), job);
+                Frame frame = Snapshot.of(simulation, ALL, job);
                 boolean announce = first;
                 first = false;
                 ui.execute(

@@ -12,6 +12,7 @@ import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
+import ashfall.shot.Kept;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 
@@ -155,7 +156,7 @@ public final class ArmPanel extends VBox {
     private void lookAtDisk(
             Forecast forecast, List<Frame> sample, String about, Item gas, Firings.Next next) {
         double voxel = forecast.plan().lattice().voxel();
-        double disk = forecast.frames() * KeptSizes.of(sample, voxel).bytes(gas);
+        double disk = forecast.frames() * KeptSizes.of(sample, voxel, Kept.of(gas)).bytes(gas);
         double free = Firings.freeBytes(next.folder());
         javafx.application.Platform.runLater(
                 () -> {

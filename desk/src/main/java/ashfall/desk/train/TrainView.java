@@ -12,7 +12,7 @@ import ashfall.desk.run.Runs;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
-import ashfall.shot.Gas;
+import ashfall.shot.Kept;
 import ashfall.shot.Look;
 import ashfall.shot.Shot;
 import ashfall.shot.Unit;
@@ -305,7 +305,7 @@ public final class TrainView extends HBox {
             case BURN -> entry == null ? "-" : Unit.KILOWATT.figure(entry.heatReleaseKw(), 2);
             case LOOK -> Unit.number(shot.look().number(Look.EXPOSURE), 3) + " stops";
             case HAND_OVER ->
-                    element == null ? "-" : element.gas().get(Gas.CHANNELS).size() + " channels";
+                    element == null ? "-" : element.gas().get(Kept.CHANNELS).size() + " channels";
         };
     }
 
