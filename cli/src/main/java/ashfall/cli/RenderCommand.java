@@ -7,6 +7,7 @@ import ashfall.look.Marcher;
 import ashfall.look.Picture;
 import ashfall.look.View;
 import ashfall.shot.DemoShots;
+import ashfall.shot.Remark;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
@@ -102,6 +103,9 @@ final class RenderCommand implements Callable<Integer> {
             settings.add("look.samples=" + samples);
         }
         Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        for (String remark : Remark.open(shot)) {
+            Output.err(spec).println("ashfall: a remark is open: " + remark);
+        }
         Output.Size pixels = Output.size(size);
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");

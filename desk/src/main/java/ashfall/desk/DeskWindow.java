@@ -17,6 +17,9 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.ledger.LedgerPanel;
 import ashfall.desk.manifest.Arranging;
 import ashfall.desk.manifest.ManifestView;
+import ashfall.desk.review.ReferenceLayer;
+import ashfall.desk.review.RemarkLayer;
+import ashfall.desk.review.ReviewPanel;
 import ashfall.desk.run.FiringProcess;
 import ashfall.desk.run.Runs;
 import ashfall.desk.run.Sketcher;
@@ -68,6 +71,8 @@ public final class DeskWindow implements AutoCloseable {
     private final LedgerPanel ledger;
     private final TrialsPanel trials;
     private final ComparePanel compare;
+    private final ReferenceLayer references;
+    private final ReviewPanel review;
     private final ManifestView manifest;
     private final DialsView dials;
     private final TrainView train;
@@ -115,9 +120,28 @@ public final class DeskWindow implements AutoCloseable {
         this.ledger = new LedgerPanel(document, runs, workers);
         this.compare = new ComparePanel(document, runs, look, workers);
         this.trials = new TrialsPanel(document, runs, look, workers, compare::compare);
+        this.references = new ReferenceLayer(document, runs);
+        RemarkLayer pins = new RemarkLayer(document, runs, look);
+        this.review =
+                new ReviewPanel(
+                        document,
+                        runs,
+                        look,
+                        pins,
+                        references,
+                        workers,
+                        files::toOpenPicture,
+                        recovery.folder());
+        review.pinIn(fireground);
         this.viewBar =
                 new ViewBar(
-                        runs, look, fireground, ledger::toggle, trials::toggle, compare::toggle);
+                        runs,
+                        look,
+                        fireground,
+                        ledger::toggle,
+                        trials::toggle,
+                        compare::toggle,
+                        review::toggle);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
         this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
@@ -127,8 +151,9 @@ public final class DeskWindow implements AutoCloseable {
         this.dials = new DialsView(document, runs, selection);
         ChartView chart = new ChartView(document, runs, selection);
         this.help = new KeysHelp(commands);
-        VBox middle = new VBox(viewBar, notice, fireground);
-        VBox.setVgrow(fireground, Priority.ALWAYS);
+        StackPane picture = new StackPane(fireground, references, pins);
+        VBox middle = new VBox(viewBar, notice, picture);
+        VBox.setVgrow(picture, Priority.ALWAYS);
         BorderPane regions = new BorderPane();
         regions.getStyleClass().add("regions");
         regions.setTop(train);
@@ -137,7 +162,7 @@ public final class DeskWindow implements AutoCloseable {
         regions.setRight(dials);
         regions.setBottom(new VBox(grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
-        for (Region panel : List.of(ledger, trials, compare)) {
+        for (Region panel : List.of(ledger, trials, compare, review)) {
             StackPane.setAlignment(panel, Pos.TOP_LEFT);
         }
         for (Region panel : List.of(trials, compare)) {
@@ -146,11 +171,18 @@ public final class DeskWindow implements AutoCloseable {
             panel.prefHeightProperty().bind(middle.heightProperty());
             panel.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         }
-        onlyOne(ledger, trials, compare);
-        this.root = new StackPane(regions, ledger, trials, compare, train.armPanel(), help);
+        onlyOne(ledger, trials, compare, review);
+        this.root = new StackPane(regions, ledger, trials, compare, review, train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        scene.addEventFilter(
+                KeyEvent.KEY_RELEASED,
+                e -> {
+                    if (e.getCode() == KeyCode.R) {
+                        references.flip(false);
+                    }
+                });
         stage.setScene(scene);
         stage.setMinWidth(1024);
         stage.setMinHeight(680);
@@ -256,6 +288,8 @@ public final class DeskWindow implements AutoCloseable {
         add("ledger", "Ledger of firings", "Shortcut+L", ledger::toggle);
         add("trials", "Trials of the shot", "T", trials::toggle);
         add("compare", "Compare two runs", "B", compare::toggle);
+        add("review", "Review: remarks, references, rushes", "Shortcut+R", review::toggle);
+        add("flip", "Hold: the reference over the view", "R", () -> references.flip(true));
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
         add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
@@ -278,6 +312,7 @@ public final class DeskWindow implements AutoCloseable {
             ledger.setVisible(false);
             trials.setVisible(false);
             compare.setVisible(false);
+            review.setVisible(false);
             train.disarm();
             return;
         }
@@ -387,6 +422,10 @@ public final class DeskWindow implements AutoCloseable {
         return trials;
     }
 
+    public ReviewPanel review() {
+        return review;
+    }
+
     public DialsView dials() {
         return dials;
     }
@@ -408,6 +447,7 @@ public final class DeskWindow implements AutoCloseable {
         fireground.close();
         trials.close();
         compare.close();
+        review.close();
         autosave.close();
         workers.close();
     }

@@ -11,6 +11,9 @@ import java.util.Optional;
 public interface FileAsk {
     Optional<Path> toOpen();
 
+    /// A picture, or one of a clip's.
+    Optional<Path> toOpenPicture();
+
     /// @param name suggested
     Optional<Path> toSave(String name);
 
@@ -29,6 +32,17 @@ public interface FileAsk {
             public Optional<Path> toOpen() {
                 File file = chooser("Open a shot").showOpenDialog(owner);
                 return Optional.ofNullable(file).map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toOpenPicture() {
+                FileChooser chooser = new FileChooser();
+                chooser.setTitle("Open a picture, or one of a clip's");
+                chooser.getExtensionFilters()
+                        .add(
+                                new FileChooser.ExtensionFilter(
+                                        "Pictures", "*.png", "*.jpg", "*.jpeg", "*.gif", "*.bmp"));
+                return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
             }
 
             @Override

@@ -14,6 +14,7 @@ import ashfall.work.WholeFile;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.SnapshotParameters;
 import javafx.scene.image.WritableImage;
@@ -53,6 +54,7 @@ public final class Snap extends Application {
                     "voxels",
                     "ledger",
                     "trials",
+                    "review",
                     "compare",
                     "wipe",
                     "difference");
@@ -80,6 +82,8 @@ public final class Snap extends Application {
                     "compare", ComparePanel.Mode.SIDE_BY_SIDE,
                     "wipe", ComparePanel.Mode.WIPE,
                     "difference", ComparePanel.Mode.DIFFERENCE);
+
+    private static final List<String> PANELS = List.of("ledger", "review");
 
     private static Request request;
     private static BufferedImage taken;
@@ -140,6 +144,7 @@ public final class Snap extends Application {
         }
         window.look().voxelsProperty().set(request.view.equals("voxels"));
         window.ledger().setVisible(request.view.equals("ledger"));
+        window.review().setVisible(request.view.equals("review"));
         if (request.view.equals("air")) {
             window.selection().choose("air");
             window.look().airProperty().set(true);
@@ -222,12 +227,16 @@ public final class Snap extends Application {
 
     private void shoot() {
         boolean cut = request.view.equals("slice") || request.view.equals("streaks");
-        boolean panel = request.view.equals("ledger") || !request.trials.isEmpty();
+        boolean panel = PANELS.contains(request.view) || !request.trials.isEmpty();
         boolean whole = window.region(request.view).isEmpty() || panel;
         String name = cut ? "fireground" : whole ? "window" : request.view;
         Optional<Node> node = window.region(name);
         SnapshotParameters parameters = new SnapshotParameters();
         parameters.setFill(Color.BLACK);
+        if (name.equals("window")) {
+            // Shadows reach out of the window.
+            parameters.setViewport(new Rectangle2D(0, 0, request.width, request.height));
+        }
         WritableImage image = node.orElseThrow().snapshot(parameters, null);
         int w = (int) image.getWidth();
         int h = (int) image.getHeight();

@@ -37,13 +37,15 @@ final class ViewBar extends HBox {
     /// @param ledger opens the list of firings
     /// @param trials opens the contact sheet
     /// @param compare lays two runs beside each other
+    /// @param review opens remarks, references and rushes
     ViewBar(
             Runs runs,
             FiregroundModel model,
             FiregroundView view,
             Runnable ledger,
             Runnable trials,
-            Runnable compare) {
+            Runnable compare,
+            Runnable review) {
         super(4);
         this.runs = runs;
         this.model = model;
@@ -58,6 +60,7 @@ final class ViewBar extends HBox {
         Button tried =
                 opener("trials", "Several values or seeds at once, playing in step (T)", trials);
         Button both = opener("compare", "Two runs at the same frame (B)", compare);
+        Button found = opener("review", "Remarks, references and rushes (Ctrl+R)", review);
         ToggleButton camera = new ToggleButton("shot camera");
         camera.setId("through-camera");
         camera.setTooltip(new Tooltip("Look through the shot's camera (C); turning leaves it"));
@@ -80,6 +83,7 @@ final class ViewBar extends HBox {
                         list,
                         tried,
                         both,
+                        found,
                         camera,
                         all,
                         gap,

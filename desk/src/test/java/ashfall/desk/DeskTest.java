@@ -69,6 +69,11 @@ abstract class DeskTest {
                     }
 
                     @Override
+                    public Optional<Path> toOpenPicture() {
+                        return Optional.of(chosen);
+                    }
+
+                    @Override
                     public Optional<Path> toSave(String name) {
                         return Optional.of(chosen);
                     }

@@ -7,42 +7,62 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /// The document: one site with its air and draughts, obstacles and light, a camera, a look, the
-/// files that it goes with, and a list of elements by name. Immutable.
+/// files that it goes with, references and remarks, and a list of elements by name. Immutable.
+///
+/// @param singles the items of which there is one each, by [#SINGLES]
+/// @param groups items by the name of their group, of [#GROUPS], and their own
+/// @param unknown what its file held besides
 public record Shot(
         String name,
-        Item frames,
-        Item air,
-        Map<String, Item> assets,
-        Map<String, Item> obstacles,
-        Map<String, Item> draughts,
+        Map<String, Item> singles,
+        Map<String, Map<String, Item>> groups,
         Map<String, Element> elements,
-        Item camera,
-        Item sun,
-        Item look,
         Map<String, JsonNode> unknown) {
 
+    /// Items of which there is one each, in their order.
+    static final Map<String, Kind> SINGLES =
+            ordered(
+                    Map.entry("frames", Frames.KIND),
+                    Map.entry("air", Air.KIND),
+                    Map.entry("camera", Camera.KIND),
+                    Map.entry("sun", Sun.KIND),
+                    Map.entry("look", Look.KIND));
+
+    /// Groups of items with names, in their order.
+    static final Map<String, Kind> GROUPS =
+            ordered(
+                    Map.entry("assets", Asset.KIND),
+                    Map.entry("obstacles", Obstacle.KIND),
+                    Map.entry("draughts", Draught.KIND),
+                    Map.entry("references", Reference.KIND),
+                    Map.entry("remarks", Remark.KIND));
+
+    @SafeVarargs
+    private static Map<String, Kind> ordered(Map.Entry<String, Kind>... entries) {
+        Map<String, Kind> all = new LinkedHashMap<>();
+        for (Map.Entry<String, Kind> entry : entries) {
+            all.put(entry.getKey(), entry.getValue());
+        }
+        return Collections.unmodifiableMap(all);
+    }
+
     public Shot {
-        assets = Collections.unmodifiableMap(new LinkedHashMap<>(assets));
-        obstacles = Collections.unmodifiableMap(new LinkedHashMap<>(obstacles));
-        draughts = Collections.unmodifiableMap(new LinkedHashMap<>(draughts));
+        singles = Collections.unmodifiableMap(new LinkedHashMap<>(singles));
+        Map<String, Map<String, Item>> all = new LinkedHashMap<>();
+        for (String group : GROUPS.keySet()) {
+            Map<String, Item> items = groups.getOrDefault(group, Map.of());
+            all.put(group, Collections.unmodifiableMap(new LinkedHashMap<>(items)));
+        }
+        groups = Collections.unmodifiableMap(all);
         elements = Collections.unmodifiableMap(new LinkedHashMap<>(elements));
         unknown = Collections.unmodifiableMap(new LinkedHashMap<>(unknown));
     }
 
     /// A shot with nothing in it.
     public static Shot empty(String name) {
-        return new Shot(
-                name,
-                Item.of(Frames.KIND),
-                Item.of(Air.KIND),
-                Map.of(),
-                Map.of(),
-                Map.of(),
-                Map.of(),
-                Item.of(Camera.KIND),
-                Item.of(Sun.KIND),
-                Item.of(Look.KIND),
-                Map.of());
+        Map<String, Item> singles = new LinkedHashMap<>();
+        SINGLES.forEach((single, kind) -> singles.put(single, Item.of(kind)));
+        return new Shot(name, singles, Map.of(), Map.of(), Map.of());
     }
 
     /// May an element, a source or an obstacle be called so? Letters, digits and hyphens, a letter
@@ -51,55 +71,95 @@ public record Shot(
         return text.matches("[A-Za-z][A-Za-z0-9-]*");
     }
 
+    public Item frames() {
+        return singles.get("frames");
+    }
+
+    public Item air() {
+        return singles.get("air");
+    }
+
+    public Item camera() {
+        return singles.get("camera");
+    }
+
+    public Item sun() {
+        return singles.get("sun");
+    }
+
+    public Item look() {
+        return singles.get("look");
+    }
+
+    public Map<String, Item> assets() {
+        return groups.get("assets");
+    }
+
+    public Map<String, Item> obstacles() {
+        return groups.get("obstacles");
+    }
+
+    public Map<String, Item> draughts() {
+        return groups.get("draughts");
+    }
+
+    public Map<String, Item> references() {
+        return groups.get("references");
+    }
+
+    public Map<String, Item> remarks() {
+        return groups.get("remarks");
+    }
+
     public Shot withName(String next) {
-        return new Shot(
-                next, frames, air, assets, obstacles, draughts, elements, camera, sun, look,
-                unknown);
+        return new Shot(next, singles, groups, elements, unknown);
     }
 
     public Shot withElement(String elementName, Element element) {
-        Map<String, Element> next = new LinkedHashMap<>(elements);
-        next.put(elementName, element);
-        return withElements(next);
+        return withElements(with(elements, elementName, element));
     }
 
     public Shot withElements(Map<String, Element> next) {
-        return new Shot(
-                name, frames, air, assets, obstacles, draughts, next, camera, sun, look, unknown);
+        return new Shot(name, singles, groups, next, unknown);
     }
 
     public Shot withObstacle(String obstacleName, Item obstacle) {
-        Map<String, Item> next = new LinkedHashMap<>(obstacles);
-        next.put(obstacleName, obstacle);
-        return withObstacles(next);
+        return withObstacles(with(obstacles(), obstacleName, obstacle));
     }
 
     public Shot withObstacles(Map<String, Item> next) {
-        return new Shot(
-                name, frames, air, assets, next, draughts, elements, camera, sun, look, unknown);
+        return withGroup("obstacles", next);
     }
 
     public Shot withDraught(String draughtName, Item draught) {
-        Map<String, Item> next = new LinkedHashMap<>(draughts);
-        next.put(draughtName, draught);
-        return withDraughts(next);
+        return withDraughts(with(draughts(), draughtName, draught));
     }
 
     public Shot withDraughts(Map<String, Item> next) {
-        return new Shot(
-                name, frames, air, assets, obstacles, next, elements, camera, sun, look, unknown);
+        return withGroup("draughts", next);
     }
 
-    /// All items by their path in the file: `air`, `elements.store.sources.oil`.
+    /// With other items in a group of [#groups()].
+    public Shot withGroup(String group, Map<String, Item> next) {
+        return new Shot(name, singles, with(groups, group, next), elements, unknown);
+    }
+
+    private static <T> Map<String, T> with(Map<String, T> all, String key, T value) {
+        Map<String, T> next = new LinkedHashMap<>(all);
+        next.put(key, value);
+        return next;
+    }
+
+    /// All items by their path in the file: `air`, `elements.store.sources.oil`. Not the assets,
+    /// which have nothing to tune.
     public Map<String, Item> items() {
-        Map<String, Item> all = new LinkedHashMap<>();
-        all.put("frames", frames);
-        all.put("air", air);
-        obstacles.forEach((obstacle, item) -> all.put("obstacles." + obstacle, item));
-        draughts.forEach((draught, item) -> all.put("draughts." + draught, item));
-        all.put("camera", camera);
-        all.put("sun", sun);
-        all.put("look", look);
+        Map<String, Item> all = new LinkedHashMap<>(singles);
+        groups.forEach(
+                (group, items) -> {
+                    if (!group.equals("assets")) {
+                        items.forEach((own, item) -> all.put(group + "." + own, item));
+                    }
+                });
         elements.forEach(
                 (elementName, element) -> {
                     String path = "elements." + elementName;
@@ -117,47 +177,21 @@ public record Shot(
     ///
     /// @throws IllegalArgumentException when there is no item at the path
     public Shot with(String path, Item item) {
-        return switch (path) {
-            case "frames" ->
-                    new Shot(
-                            name, item, air, assets, obstacles, draughts, elements, camera, sun,
-                            look, unknown);
-            case "air" ->
-                    new Shot(
-                            name, frames, item, assets, obstacles, draughts, elements, camera, sun,
-                            look, unknown);
-            case "camera" ->
-                    new Shot(
-                            name, frames, air, assets, obstacles, draughts, elements, item, sun,
-                            look, unknown);
-            case "sun" ->
-                    new Shot(
-                            name, frames, air, assets, obstacles, draughts, elements, camera, item,
-                            look, unknown);
-            case "look" ->
-                    new Shot(
-                            name, frames, air, assets, obstacles, draughts, elements, camera, sun,
-                            item, unknown);
-            default -> {
-                if (!items().containsKey(path)) {
-                    throw new IllegalArgumentException(
-                            "the shot '" + name + "' has no item '" + path + "'");
-                }
-                String[] steps = path.split("\\.");
-                if (steps[0].equals("obstacles")) {
-                    yield withObstacle(steps[1], item);
-                }
-                if (steps[0].equals("draughts")) {
-                    yield withDraught(steps[1], item);
-                }
-                Element element = elements.get(steps[1]);
-                yield withElement(
-                        steps[1],
-                        steps.length == 4
-                                ? element.withSource(steps[3], item)
-                                : element.with(item));
-            }
-        };
+        if (singles.containsKey(path)) {
+            return new Shot(name, with(singles, path, item), groups, elements, unknown);
+        }
+        if (!items().containsKey(path)) {
+            throw new IllegalArgumentException(
+                    "the shot '" + name + "' has no item '" + path + "'");
+        }
+        String[] steps = path.split("\\.");
+        if (groups.containsKey(steps[0])) {
+            return withGroup(steps[0], with(groups.get(steps[0]), steps[1], item));
+        }
+        Element element = elements.get(steps[1]);
+        return withElement(
+                steps[1],
+                steps.length == 4 ? element.withSource(steps[3], item) : element.with(item));
     }
 
     /// The element of a name, or the only one when no name is given.

@@ -101,45 +101,26 @@ public final class ShotFile {
                     checkedName(entry.getKey(), "elements"),
                     element("elements." + entry.getKey(), entry.getValue()));
         }
-        Map<String, Item> assets = items(root, "assets", Asset.KIND);
-        assets.forEach(
-                (name, asset) -> {
-                    String wrong = Asset.misplaced(asset.get(Asset.FILE));
-                    if (!wrong.isEmpty()) {
-                        throw new ShotException(file + ": 'assets." + name + ".file' " + wrong);
-                    }
-                });
-        Map<String, Item> obstacles = items(root, "obstacles", Obstacle.KIND);
-        Map<String, Item> draughts = items(root, "draughts", Draught.KIND);
-        Map<String, JsonNode> unknown =
-                unclaimed(
-                        root,
-                        "",
-                        List.of(
-                                "ashfall",
-                                "name",
-                                "frames",
-                                "air",
-                                "assets",
-                                "obstacles",
-                                "draughts",
-                                "elements",
-                                "camera",
-                                "sun",
-                                "look"));
+        Map<String, Item> singles = new LinkedHashMap<>();
+        Shot.SINGLES.forEach(
+                (single, kind) -> singles.put(single, item(kind, single, object(root, single))));
+        Map<String, Map<String, Item>> groups = new LinkedHashMap<>();
+        Shot.GROUPS.forEach((group, kind) -> groups.put(group, items(root, group, kind)));
+        groups.get("assets")
+                .forEach(
+                        (name, asset) -> {
+                            String wrong = Asset.misplaced(asset.get(Asset.FILE));
+                            if (!wrong.isEmpty()) {
+                                throw new ShotException(
+                                        file + ": 'assets." + name + ".file' " + wrong);
+                            }
+                        });
+        List<String> claimed = new ArrayList<>(List.of("ashfall", "name", "elements"));
+        claimed.addAll(Shot.SINGLES.keySet());
+        claimed.addAll(Shot.GROUPS.keySet());
+        Map<String, JsonNode> unknown = unclaimed(root, "", claimed);
         Shot shot =
-                new Shot(
-                        root.path("name").asText("untitled"),
-                        item(Frames.KIND, "frames", object(root, "frames")),
-                        item(Air.KIND, "air", object(root, "air")),
-                        assets,
-                        obstacles,
-                        draughts,
-                        elements,
-                        item(Camera.KIND, "camera", object(root, "camera")),
-                        item(Sun.KIND, "sun", object(root, "sun")),
-                        item(Look.KIND, "look", object(root, "look")),
-                        unknown);
+                new Shot(root.path("name").asText("untitled"), singles, groups, elements, unknown);
         return new Reading(shot, List.copyOf(unknownKeys));
     }
 
@@ -343,9 +324,7 @@ public final class ShotFile {
         root.put("name", shot.name());
         root.set("frames", node(shot.frames()));
         root.set("air", node(shot.air()));
-        put(root, "assets", shot.assets());
-        put(root, "obstacles", shot.obstacles());
-        put(root, "draughts", shot.draughts());
+        shot.groups().forEach((group, items) -> put(root, group, items));
         ObjectNode elements = root.putObject("elements");
         shot.elements().forEach((name, element) -> elements.set(name, node(element)));
         root.set("camera", node(shot.camera()));

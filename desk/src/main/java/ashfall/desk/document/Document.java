@@ -74,6 +74,23 @@ public final class Document {
         return Optional.ofNullable(file.get());
     }
 
+    /// Where what belongs to the shot lies: beside its file, by its name.
+    ///
+    /// @param what "firings"
+    /// @param homeless the folder around it for a shot that has no file yet
+    public Path folder(String what, Path homeless) {
+        return file().map(
+                        f ->
+                                f.toAbsolutePath()
+                                        .resolveSibling(
+                                                f.getFileName()
+                                                                .toString()
+                                                                .replaceAll("\\.ashfall$", "")
+                                                        + "-"
+                                                        + what))
+                .orElse(homeless.resolve(what));
+    }
+
     public ReadOnlyBooleanProperty savedProperty() {
         return saved.getReadOnlyProperty();
     }

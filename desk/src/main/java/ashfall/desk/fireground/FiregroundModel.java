@@ -28,6 +28,9 @@ import java.util.List;
 public final class FiregroundModel {
     private static final Eye START = new Eye(new Vec3(0, 2, 0), 0.3, 0.12, 20, 1);
 
+    /// m before the eye, for what is behind it.
+    private static final double NEAREST = 0.5;
+
     private final Document document;
     private final Runs runs;
     private final ObjectProperty<Eye> eye = new SimpleObjectProperty<>(START);
@@ -113,6 +116,15 @@ public final class FiregroundModel {
     /// Looks through the shot's camera.
     public void lookThroughCamera() {
         throughCamera.set(true);
+    }
+
+    /// The place under a pixel, on the plane through the middle of the bounds that faces the view.
+    public Vec3 place(double x, double y, int columns, int rows) {
+        View view = view();
+        Vec3 ray = view.ray(x, y, columns, rows);
+        Vec3 middle = from().plus(to()).times(0.5);
+        double depth = Math.max(NEAREST, middle.minus(view.eye()).dot(view.forward()));
+        return view.eye().plus(ray.times(depth / ray.dot(view.forward())));
     }
 
     /// Leaves the shot's camera, from where it stands.

@@ -87,16 +87,7 @@ public final class Firings {
 
     /// Where a shot's firings go.
     private Path folder() {
-        Optional<Path> file = document.file();
-        return file.map(
-                        f ->
-                                f.toAbsolutePath()
-                                        .resolveSibling(
-                                                f.getFileName()
-                                                                .toString()
-                                                                .replaceAll("\\.ashfall$", "")
-                                                        + "-firings"))
-                .orElse(homeless.resolve("firings"));
+        return document.folder("firings", homeless);
     }
 
     /// The firing that would be made next.

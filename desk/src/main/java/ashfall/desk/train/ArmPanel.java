@@ -13,6 +13,7 @@ import ashfall.grid.Frame;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Kept;
+import ashfall.shot.Remark;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 
@@ -35,6 +36,8 @@ public final class ArmPanel extends VBox {
     private final Document document;
     private final Runs runs;
     private final Label findings = line("arm-findings");
+    private final Label remarks = line("arm-remarks");
+    private final HBox open = row("Remarks", remarks);
     private final Label size = line("arm-size");
     private final Label cost = line("arm-cost");
     private final Label destination = line("arm-destination");
@@ -70,6 +73,7 @@ public final class ArmPanel extends VBox {
         getChildren()
                 .addAll(
                         row("Continuity", findings),
+                        open,
                         row("Size", size),
                         row("Cost", cost),
                         row("Goes to", destination),
@@ -110,6 +114,10 @@ public final class ArmPanel extends VBox {
                                 + (found.size() > 1
                                         ? " (and " + (found.size() - 1) + " more)"
                                         : ""));
+        List<String> left = Remark.open(shot);
+        remarks.setText(left.size() + " open: " + String.join("; ", left));
+        open.setVisible(!left.isEmpty());
+        open.setManaged(!left.isEmpty());
         Forecast forecast;
         try {
             forecast = Forecast.of(shot, element, at, runs.sketchProperty().get());
