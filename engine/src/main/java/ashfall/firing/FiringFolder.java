@@ -29,6 +29,12 @@ public record FiringFolder(Path path) {
 
     static final String LOCK = ".lock";
 
+    /// Where large frames of a firing are at less detail, under their own names. Made of the
+    /// frames, and no part of what is handed over.
+    public static Path coarse(Path folder) {
+        return folder.resolve("coarse");
+    }
+
     /// Bytes of all its files.
     public long bytes() throws IOException {
         long sum = 0;
@@ -84,6 +90,7 @@ public record FiringFolder(Path path) {
             throw beingMade(e);
         }
         Files.deleteIfExists(path.resolve(LOCK));
+        Files.deleteIfExists(coarse(path));
         try (var rest = Files.list(path)) {
             if (rest.findAny().isPresent()) {
                 return;
@@ -103,7 +110,9 @@ public record FiringFolder(Path path) {
         all.add(path.resolve(FiringRecord.FILE));
         for (String file : FiringRecord.read(path).files().values()) {
             all.add(path.resolve(file));
+            all.add(coarse(path).resolve(file));
         }
+        all.addAll(WholeFile.unfinished(coarse(path)));
         all.addAll(Checkpoint.in(path));
         all.addAll(WholeFile.unfinished(path));
         all.add(path.resolve(SHOT));

@@ -251,8 +251,10 @@ public final class FiringJob {
 
     private Result fire(long started) throws IOException {
         Path folder = request.folder();
-        for (Path left : WholeFile.unfinished(folder)) {
-            disk.remove(left);
+        for (Path part : List.of(folder, FiringFolder.coarse(folder))) {
+            for (Path left : WholeFile.unfinished(part)) {
+                disk.remove(left);
+            }
         }
         FiringRecord record = existing();
         long missing = record.firstMissing(folder, request.from(), request.to());

@@ -81,9 +81,10 @@ public final class FrameFile {
 
     /// A channel that is packed already.
     ///
+    /// @param leaves its leaves
     /// @param name of its grid in the file
     static PackedGrid packed(
-            Snapshot.Taken<LeafPacker.Packed> taken, Lattice lattice, String name) {
+            Snapshot.Taken<?> taken, List<LeafPacker.Packed> leaves, Lattice lattice, String name) {
         float[] background = taken.background();
         Map<String, Object> metadata = metadata(taken.unit(), taken.staggered(), background);
         metadata.put(ROUNDING, taken.rounding());
@@ -97,7 +98,7 @@ public final class FrameFile {
                 type(background.length, taken.half()),
                 taken.half(),
                 background,
-                taken.leaves(),
+                leaves,
                 transform(lattice),
                 metadata);
     }

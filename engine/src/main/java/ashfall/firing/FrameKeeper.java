@@ -52,9 +52,9 @@ final class FrameKeeper implements AutoCloseable {
 
     /// A frame on its way to the disk.
     ///
-    /// @param grids what its file holds, or null where it is not kept
+    /// @param packed what its file holds, or null where it is not kept
     /// @param whole is told once it is in the record
-    record Item(LogEntry entry, Lattice lattice, List<PackedGrid> grids, Runnable whole) {}
+    record Item(LogEntry entry, Lattice lattice, FramePacker.Packed packed, Runnable whole) {}
 
     /// @param about what each file says of the firing
     /// @param waits hears that the disk is full
@@ -116,7 +116,7 @@ final class FrameKeeper implements AutoCloseable {
 
     private void keepOne(Item item) throws IOException {
         LogEntry entry = item.entry;
-        KeptFrame kept = item.grids == null ? null : write(item);
+        KeptFrame kept = item.packed == null ? null : write(item);
         FiringRecord next = record.with(entry, kept);
         whileFull(
                 () -> {
@@ -132,9 +132,19 @@ final class FrameKeeper implements AutoCloseable {
         Path file = folder.resolve(name);
         Map<String, Object> entries =
                 FrameFile.entries(about, item.entry.frame(), item.entry.timeS(), item.lattice);
-        VdbWriter.Written written = whileFull(() -> writer.writePacked(file, entries, item.grids));
+        List<PackedGrid> grids = item.packed.grids();
+        VdbWriter.Written written = whileFull(() -> writer.writePacked(file, entries, grids));
+        if (item.packed.coarse() != null) {
+            whileFull(
+                    () -> {
+                        Files.createDirectories(FiringFolder.coarse(folder));
+                        Path coarse = FiringFolder.coarse(folder).resolve(name);
+                        FrameFile.write(coarse, item.packed.coarse(), about, writer);
+                        return null;
+                    });
+        }
         return new KeptFrame(
-                name, written.bytes(), readBack(file, written.crc()), channels(file, item.grids));
+                name, written.bytes(), readBack(file, written.crc()), channels(file, grids));
     }
 
     /// Reads a file back: the bytes must be those that were written. Returns their digest.

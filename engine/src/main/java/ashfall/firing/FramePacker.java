@@ -1,6 +1,9 @@
 package ashfall.firing;
 
+import ashfall.grid.Coarser;
+import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
+import ashfall.grid.SparseGrid;
 import ashfall.shot.Kept;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
@@ -9,13 +12,18 @@ import ashfall.vdb.PackedGrid;
 import ashfall.work.Workers;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /// Packs the channels of a simulation's present state as a file holds them, leaf by leaf: a frame
 /// that waits for the disk takes no more memory than its file space.
 final class FramePacker {
     private static final int CHANNELS = 5;
     private static final int VELOCITY = 4;
+
+    /// Voxels of a frame that are read and shown in a moment as they are.
+    private static final long LARGE = 1_500_000;
 
     private final Workers workers;
     private final Kept kept;
@@ -29,26 +37,56 @@ final class FramePacker {
         this.packers = new LeafPacker[workers.threads()][2 * CHANNELS];
     }
 
-    /// What a file is to hold.
-    List<PackedGrid> pack(Simulation simulation) {
+    /// A packed frame.
+    ///
+    /// @param grids what its file is to hold
+    /// @param coarse the same at less detail, where it is so large that reading it takes long; else
+    ///     null
+    record Packed(List<PackedGrid> grids, Frame coarse) {}
+
+    /// A leaf in both forms.
+    ///
+    /// @param block null where the coarse frame does not hold the channel
+    private record Both(LeafPacker.Packed packed, Coarser.Block block) {}
+
+    Packed pack(Simulation simulation) {
         Lattice lattice = simulation.setup().lattice();
         List<PackedGrid> grids = new ArrayList<>();
-        for (Snapshot.Taken<LeafPacker.Packed> taken :
-                Snapshot.<LeafPacker.Packed>take(
-                        simulation,
-                        kept,
-                        workers,
-                        (leaf, channel, worker) -> {
-                            boolean half = leaf.half() != null;
-                            LeafPacker[] own = packers[worker];
-                            int place = 2 * channel + (half ? 0 : 1);
-                            if (own[place] == null) {
-                                own[place] = new LeafPacker(channel == VELOCITY ? 3 : 1, half);
-                            }
-                            return own[place].pack(leaf);
-                        })) {
-            grids.add(FrameFile.packed(taken, lattice, kept.names().get(taken.name())));
+        Map<String, SparseGrid> coarse = new LinkedHashMap<>();
+        long voxels = 0;
+        for (Snapshot.Taken<Both> taken :
+                Snapshot.<Both>take(simulation, kept, workers, this::pack)) {
+            List<LeafPacker.Packed> packed = taken.leaves().stream().map(Both::packed).toList();
+            String name = taken.name();
+            grids.add(FrameFile.packed(taken, packed, lattice, kept.names().get(name)));
+            voxels = Math.max(voxels, (long) packed.size() * SparseGrid.VOXELS);
+            if (Coarser.CHANNELS.contains(name)) {
+                List<Coarser.Block> blocks = taken.leaves().stream().map(Both::block).toList();
+                coarse.put(name, Coarser.grid(name, taken.unit(), taken.background()[0], blocks));
+            }
         }
-        return grids;
+        boolean large = voxels > LARGE && !coarse.isEmpty();
+        return new Packed(
+                grids,
+                large
+                        ? new Frame(
+                                simulation.frame(),
+                                simulation.time(),
+                                Coarser.lattice(lattice),
+                                coarse)
+                        : null);
+    }
+
+    private Both pack(SparseGrid.Leaf leaf, int channel, int worker) {
+        boolean half = leaf.half() != null;
+        LeafPacker[] own = packers[worker];
+        int place = 2 * channel + (half ? 0 : 1);
+        if (own[place] == null) {
+            own[place] = new LeafPacker(channel == VELOCITY ? 3 : 1, half);
+        }
+        String name = Kept.ALL.get(channel);
+        return new Both(
+                own[place].pack(leaf),
+                Coarser.CHANNELS.contains(name) ? Coarser.of(leaf, name) : null);
     }
 }

@@ -23,6 +23,9 @@ import java.util.Map;
 /// types are refused with their name and type.
 public final class VdbReader {
     private final VdbInput in;
+    /// Bytes that are read at once.
+    private static final int PIECE = 1 << 22;
+
     private final Workers workers;
 
     /// What is done with a grid in place of keeping its leaves, or null.
@@ -54,13 +57,18 @@ public final class VdbReader {
 
     /// Reads a file whole.
     ///
-    /// @param workers who help, or null
+    /// @param workers who help, or null; their job may be cancelled meanwhile
     public static VdbFile read(Path path, Workers workers) throws IOException {
         try (FileChannel channel = FileChannel.open(path)) {
             ByteBuffer bytes = ByteBuffer.allocate(checkedSize(path));
             int got = 0;
             while (bytes.hasRemaining() && got >= 0) {
+                if (workers != null) {
+                    workers.check();
+                }
+                bytes.limit(Math.min(bytes.capacity(), bytes.position() + PIECE));
                 got = channel.read(bytes);
+                bytes.limit(bytes.capacity());
             }
             return new VdbReader(new VdbInput(path.toString(), bytes.flip()), workers, null).file();
         }

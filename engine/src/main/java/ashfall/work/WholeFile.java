@@ -25,6 +25,9 @@ public final class WholeFile implements AutoCloseable {
 
     /// Files in a folder that were begun and never finished: a process that was killed leaves them.
     public static List<Path> unfinished(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
         try (var files = Files.list(folder)) {
             return files.filter(f -> f.getFileName().toString().matches("\\..+\\.part")).toList();
         }

@@ -59,6 +59,13 @@ public final class Workers implements AutoCloseable {
         return new Workers(pool, stop, true);
     }
 
+    /// Does nothing while the job is wanted.
+    ///
+    /// @throws Cancel.CancelledException when it is not
+    public void check() {
+        cancel.check();
+    }
+
     public int threads() {
         return pool.threads;
     }

@@ -4,7 +4,6 @@ import ashfall.firing.FiringException;
 import ashfall.firing.FiringFolder;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
-import ashfall.firing.KeptFrame;
 import ashfall.shot.ShotException;
 import ashfall.sim.DivergedException;
 import ashfall.work.Cancel;
@@ -18,9 +17,12 @@ import org.slf4j.LoggerFactory;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
@@ -128,12 +130,14 @@ public final class Worker {
                         FiringJob.Pace.BY_TIME);
         // A coordinator that is gone needs nothing any more.
         Cancel own = new Cancel();
+        Sending sending = new Sending(sender, folder);
         FiringJob.Result result =
                 new FiringJob(
                                 request,
                                 Runtime.getRuntime().maxMemory(),
                                 workers,
                                 (share, left, words) -> {
+                                    sending.sendNew();
                                     if (cancel.isAsked() || !sender.progress(words)) {
                                         own.ask();
                                     }
@@ -141,7 +145,7 @@ public final class Worker {
                                 own)
                         .run();
         if (!result.cancelled()) {
-            sendAll(sender, folder, result.record());
+            sending.finish();
             say.accept("sent " + task.caption());
         }
     }
@@ -154,18 +158,46 @@ public final class Worker {
         }
     }
 
-    /// The record last: a folder without it is no firing.
-    private static void sendAll(Sender sender, Path folder, FiringRecord record)
-            throws IOException, InterruptedException {
-        for (KeptFrame frame : record.kept().values()) {
-            sender.file(folder.resolve(frame.file()));
+    /// Sends frames while the next are made: what is there plays at the coordinator's.
+    private static final class Sending {
+        private final Sender sender;
+        private final Path folder;
+        private final Set<Long> sent = new HashSet<>();
+
+        Sending(Sender sender, Path folder) {
+            this.sender = sender;
+            this.folder = folder;
         }
-        sender.file(folder.resolve(FiringRecord.FILE));
-        Path shot = folder.resolve(FiringFolder.SHOT);
-        if (Files.exists(shot)) {
-            sender.file(shot);
+
+        /// The frames that are whole and not yet sent; after them the record that names them.
+        void sendNew() {
+            try {
+                boolean any = false;
+                for (var kept : FiringRecord.read(folder).kept().entrySet()) {
+                    if (sent.add(kept.getKey())) {
+                        sender.file(folder.resolve(kept.getValue().file()));
+                        any = true;
+                    }
+                }
+                if (any) {
+                    sender.file(folder.resolve(FiringRecord.FILE));
+                }
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
         }
-        sender.say(Message.What.DONE, "", Message.NONE);
+
+        void finish() throws IOException, InterruptedException {
+            sendNew();
+            sender.file(folder.resolve(FiringRecord.FILE));
+            Path shot = folder.resolve(FiringFolder.SHOT);
+            if (Files.exists(shot)) {
+                sender.file(shot);
+            }
+            sender.say(Message.What.DONE, "", Message.NONE);
+        }
     }
 
     /// Says to the coordinator of a task how it goes.

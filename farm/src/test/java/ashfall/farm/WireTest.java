@@ -15,8 +15,11 @@ import static org.mockito.Mockito.verify;
 
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringKey;
+import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -29,6 +32,7 @@ import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -152,6 +156,44 @@ class WireTest {
             cancel.ask();
             thread.join();
         }
+    }
+
+    /// What is told of has come: it plays before all is done.
+    @Test
+    void frames_comeBackAsTheyAreMade() throws Exception {
+        Place place = free();
+        Cancel cancel = new Cancel();
+        Shot shot =
+                NewShot.make(
+                        "fireball",
+                        List.of("mass=2", "frames.last=5", "elements.fireball.voxel.work=0.5"));
+        Task small = new Task("small", "small", shot, "fireball", Fineness.WORK, 1, 5);
+        Path out = folder.resolve("out");
+        List<Integer> there = new ArrayList<>();
+        Coordinator.Listener listener = mock(Coordinator.Listener.class);
+        doAnswer(
+                        told -> {
+                            FiringRecord record = FiringRecord.read(out.resolve("small"));
+                            there.add(record.kept().size());
+                            for (String file : record.files().values()) {
+                                assertTrue(Files.exists(out.resolve("small").resolve(file)), file);
+                            }
+                            return null;
+                        })
+                .when(listener)
+                .progress(anyInt(), any());
+        try (Workers workers = new Workers(1)) {
+            Path scratch = Files.createDirectory(folder.resolve("scratch"));
+            Worker worker = new Worker(place, SECRET, workers, scratch, said -> {});
+            Thread thread = Thread.ofPlatform().start(() -> run(worker, cancel));
+            new Coordinator(List.of(place), SECRET)
+                    .run(List.of(small), out, listener, new Cancel());
+            cancel.ask();
+            thread.join();
+        }
+        verify(listener, never()).failed(anyInt(), any());
+        assertTrue(there.getFirst() < 5, "the first was heard of before all were there: " + there);
+        assertEquals(5, FiringRecord.read(out.resolve("small")).kept().size());
     }
 
     private static void run(Worker worker, Cancel cancel) {

@@ -120,7 +120,12 @@ final class PictureMaker implements AutoCloseable {
     private void draw(Request request, Cancel own) {
         List<Frame> frames;
         try {
-            frames = frames(request);
+            boolean seen = request.slice == null && !request.streaks && drawLarge(request);
+            if (seen && request.finest > 1) {
+                return;
+            }
+            // Reading is given up for what is asked for next only where this was seen already.
+            frames = frames(request, workers.pictures(seen ? own : new Cancel()));
         } catch (IOException e) {
             String why = String.valueOf(e.getMessage());
             out.publish(new Drawn(request, null, 0, 0, List.of(), null, List.of(), why, true));
@@ -145,6 +150,32 @@ final class PictureMaker implements AutoCloseable {
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
             publish(request, frames, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
         }
+    }
+
+    /// Draws a frame that takes long to read at less detail, where it is there so.
+    ///
+    /// @return whether it did
+    private boolean drawLarge(Request request) throws IOException {
+        if (request.run == null) {
+            return false;
+        }
+        Workers first = workers.pictures(new Cancel());
+        Frame coarse = request.run.coarse((long) Math.floor(request.frame), first);
+        if (coarse == null || !coarse.channels().containsKey(SMOKE)) {
+            return false;
+        }
+        List<Frame> frames = new ArrayList<>(List.of(coarse));
+        for (RunFrames.Moment other : request.others) {
+            Frame frame = other.run().coarse((long) Math.floor(other.frame()), first);
+            if (frame != null) {
+                frames.add(frame);
+            }
+        }
+        streaks = List.of();
+        prepare(request, frames, first);
+        boolean last = request.finest > 1;
+        publish(request, frames, coarsest(request), COARSE_SAMPLES, first, last);
+        return true;
     }
 
     /// Of the frame's flow, while it or the cut is another than before.
@@ -245,7 +276,7 @@ final class PictureMaker implements AutoCloseable {
     }
 
     /// The frame asked for, then those of the other elements that are there.
-    private List<Frame> frames(Request request) throws IOException {
+    private List<Frame> frames(Request request, Workers job) throws IOException {
         List<Frame> all = new ArrayList<>();
         Set<Run> wanted = new HashSet<>();
         // While it plays, a moment between frames holds no more than a picture needs.
@@ -253,12 +284,12 @@ final class PictureMaker implements AutoCloseable {
         Frame own = null;
         if (request.run != null && !request.run.log().isEmpty()) {
             wanted.add(request.run);
-            own = frame(request.run, request.frame, whole);
+            own = frame(request.run, request.frame, whole, job);
         }
         all.add(own == null ? empty(request) : own);
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
-            Frame frame = frame(other.run(), other.frame(), request.finest == 1);
+            Frame frame = frame(other.run(), other.frame(), request.finest == 1, job);
             if (frame != null && frame.channels().containsKey(SMOKE)) {
                 all.add(frame);
             }
@@ -267,9 +298,8 @@ final class PictureMaker implements AutoCloseable {
         return all;
     }
 
-    private Frame frame(Run run, double moment, boolean whole) throws IOException {
-        return read.computeIfAbsent(run, RunFrames::new)
-                .at(moment, whole, workers.pictures(new Cancel()));
+    private Frame frame(Run run, double moment, boolean whole, Workers job) throws IOException {
+        return read.computeIfAbsent(run, RunFrames::new).at(moment, whole, job);
     }
 
     /// The site without gas, at the time of the frame wanted.

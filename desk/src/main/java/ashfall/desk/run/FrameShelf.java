@@ -79,6 +79,11 @@ final class FrameShelf {
         return frame;
     }
 
+    /// Is a frame held, so that it comes at once?
+    synchronized boolean holds(Path file) {
+        return held.containsKey(file);
+    }
+
     private synchronized Frame held(Path file) {
         return held.get(file);
     }

@@ -1,5 +1,6 @@
 package ashfall.desk.run;
 
+import ashfall.firing.FiringFolder;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
@@ -20,6 +21,7 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -258,6 +260,19 @@ public final class Run {
                         .map(folder::resolve)
                         .toList();
         return shelf.frame(folder.resolve(file), next, workers);
+    }
+
+    /// A large frame at less detail, in a moment; null where the frame itself is there as fast.
+    ///
+    /// @param workers who help to read it
+    /// @throws IOException when its file is damaged
+    public Frame coarse(long number, Workers workers) throws IOException {
+        String name = files.get(number);
+        if (name == null || shelf.holds(folder.resolve(name))) {
+            return null;
+        }
+        Path coarse = FiringFolder.coarse(folder).resolve(name);
+        return Files.isRegularFile(coarse) ? shelf.frame(coarse, List.of(), workers) : null;
     }
 
     /// A frame that is held in memory, or null.
