@@ -164,6 +164,8 @@ class ReviewUiTest extends DeskTest {
         robot.interact(() -> robot.lookup("#rush-restore-rushes-1").queryButton().fire());
         assertEquals(before, window.document().shot());
         robot.interact(() -> robot.lookup("#rush-delete-rushes-1").queryButton().fire());
+        assertEquals("Delete for good", text(robot, "rush-delete-rushes-1"));
+        robot.interact(() -> robot.lookup("#rush-delete-rushes-1").queryButton().fire());
         until("gone", () -> robot.lookup("#rush-play-rushes-1").tryQuery().isEmpty());
     }
 }

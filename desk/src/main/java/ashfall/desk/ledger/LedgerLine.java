@@ -2,6 +2,7 @@ package ashfall.desk.ledger;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.Bytes;
+import ashfall.desk.kit.SureButton;
 import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
@@ -52,7 +53,6 @@ final class LedgerLine extends HBox {
     private static final int WIDTH = 112;
     private static final int HEIGHT = 63;
     private static final PseudoClass SHOWN = PseudoClass.getPseudoClass("shown");
-    private static final PseudoClass SURE = PseudoClass.getPseudoClass("sure");
 
     private final Run run;
     private final Document document;
@@ -65,7 +65,7 @@ final class LedgerLine extends HBox {
     private final Label state = new Label();
     private final Label differences = new Label();
     private final TextField note = new TextField();
-    private final Button delete = new Button("Delete");
+    private final SureButton delete = new SureButton("Delete", this::askToDelete, this::delete);
     private final Button sooner;
     private String noted = "";
     private String made = "";
@@ -136,10 +136,7 @@ final class LedgerLine extends HBox {
                         sooner,
                         delete);
         delete.setId("ledger-delete-" + id);
-        delete.setMinWidth(USE_PREF_SIZE);
         delete.setTooltip(new Tooltip("Remove its files from the disk; asks once more"));
-        delete.setOnAction(e -> delete());
-        delete.focusedProperty().addListener((o, was, is) -> unsure());
         VBox words = new VBox(4, new HBox(8, title, figures), state, differences, foot);
         HBox.setHgrow(words, Priority.ALWAYS);
         getChildren().addAll(plate, words);
@@ -179,7 +176,7 @@ final class LedgerLine extends HBox {
         if (turn >= 0) {
             delete.setText(NOT);
         } else if (delete.getText().equals(NOT)) {
-            unsure();
+            delete.reset();
         }
         sooner.setVisible(turn > 0);
         sooner.setManaged(turn > 0);
@@ -348,15 +345,15 @@ final class LedgerLine extends HBox {
                 });
     }
 
-    /// Asks once more, with what it frees; then does it.
+    /// One that waits has nothing to lose.
+    private String askToDelete() {
+        boolean waits = runs.firings().waiting().contains(run);
+        return waits ? "" : "Delete " + Bytes.words(bytes) + " for good";
+    }
+
     private void delete() {
         if (runs.firings().waiting().contains(run)) {
             runs.forget(run);
-            return;
-        }
-        if (!delete.getPseudoClassStates().contains(SURE)) {
-            delete.pseudoClassStateChanged(SURE, true);
-            delete.setText("Delete " + Bytes.words(bytes) + " for good");
             return;
         }
         thread.execute(
@@ -367,16 +364,8 @@ final class LedgerLine extends HBox {
                     } catch (IOException | FiringException e) {
                         LOG.error("the firing cannot be deleted", e);
                         Platform.runLater(
-                                () -> {
-                                    unsure();
-                                    state.setText("it could not be deleted: " + e.getMessage());
-                                });
+                                () -> state.setText("it could not be deleted: " + e.getMessage()));
                     }
                 });
-    }
-
-    private void unsure() {
-        delete.pseudoClassStateChanged(SURE, false);
-        delete.setText("Delete");
     }
 }

@@ -75,6 +75,21 @@ record Rush(
         WholeFile.write(folder.resolve(FILE), List.of(ByteBuffer.wrap(bytes)));
     }
 
+    /// Takes its pictures and what it says of itself off the disk, and the folder where nothing
+    /// else is in it.
+    void delete() throws IOException {
+        Files.deleteIfExists(folder.resolve(FILE));
+        for (int place = 0; place < count(); place++) {
+            Files.deleteIfExists(picture(place));
+        }
+        try (var rest = Files.list(folder)) {
+            if (rest.findAny().isPresent()) {
+                return;
+            }
+        }
+        Files.delete(folder);
+    }
+
     private static void put(ObjectNode node, String key, Vec3 v) {
         node.putArray(key).add(v.x()).add(v.y()).add(v.z());
     }

@@ -2,6 +2,8 @@ package ashfall.desk.review;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.fireground.FiregroundModel;
+import ashfall.desk.kit.SureButton;
+import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.shot.FrameRate;
@@ -125,8 +127,10 @@ final class RushList extends VBox {
             first = Math.max(playback.firstShown(), frame(from, playback.firstShown()));
             long last = Math.min(playback.lastShown(), frame(to, playback.lastShown()));
             for (long shown = first; shown <= last; shown++) {
-                OptionalDouble moment = run.momentFor(playback.stored(shown));
-                if (moment.isPresent() && run.has((long) Math.floor(moment.getAsDouble()))) {
+                double stored = playback.stored(shown);
+                OptionalDouble moment = run.momentFor(stored);
+                // What has not been run yet would stand still.
+                if (moment.isPresent() && Math.floor(stored) <= run.lastFrame()) {
                     moments.add(moment.getAsDouble());
                 }
             }
@@ -258,9 +262,10 @@ final class RushList extends VBox {
                     });
             Button restore =
                     button("Restore", id, "Make the shot what it was then; Ctrl+Z takes it back");
-            restore.setOnAction(e -> document.arrange("Restore " + rush.title(), rush.shot()));
-            Button away = button("Delete", id, "Take its pictures off the disk");
-            away.setOnAction(e -> delete(rush));
+            restore.setOnAction(e -> restore(rush));
+            SureButton away = new SureButton("Delete", () -> "Delete for good", () -> delete(rush));
+            away.setId("rush-delete-" + id);
+            away.setTooltip(new Tooltip("Take its pictures off the disk; asks once more"));
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             HBox head = new HBox(4, title, gap, play, restore, away);
@@ -276,11 +281,21 @@ final class RushList extends VBox {
         return button;
     }
 
+    private void restore(Rush rush) {
+        document.arrange(
+                "Restore " + rush.title(), Changes.reviewedAs(rush.shot(), document.shot()));
+    }
+
     private void delete(Rush rush) {
         if (player.rush() != null && player.rush().folder().equals(rush.folder())) {
             player.stop();
         }
-        RushMaker.clear(rush);
+        try {
+            rush.delete();
+        } catch (IOException e) {
+            LOG.warn("{} cannot be deleted", rush.folder(), e);
+            state.setText(rush.title() + " cannot be deleted: " + e.getMessage());
+        }
         list();
     }
 

@@ -57,6 +57,7 @@ final class RushMaker {
                         () -> {
                             String problem = "";
                             try {
+                                Files.createDirectories(rush.folder());
                                 draw(rush, runs, moments, listener, workers.pictures(own));
                                 rush.write();
                             } catch (Cancel.CancelledException e) {
@@ -75,7 +76,6 @@ final class RushMaker {
     private void draw(
             Rush rush, List<Run> runs, List<Double> moments, Listener listener, Workers job)
             throws IOException {
-        Files.createDirectories(rush.folder());
         List<RunFrames> read = runs.stream().map(RunFrames::new).toList();
         Shot shot = Changes.seenAs(runs.getFirst().shot(), rush.shot());
         for (int place = 0; place < moments.size(); place++) {
@@ -98,12 +98,9 @@ final class RushMaker {
     }
 
     /// Takes what there is of a movie away.
-    static void clear(Rush rush) {
-        try (var files = Files.list(rush.folder())) {
-            for (var file : files.toList()) {
-                Files.delete(file);
-            }
-            Files.delete(rush.folder());
+    private static void clear(Rush rush) {
+        try {
+            rush.delete();
         } catch (IOException e) {
             LOG.warn("{} cannot be taken away", rush.folder(), e);
         }

@@ -11,15 +11,21 @@ public final class Changes {
 
     private Changes() {}
 
-    /// The shot of a run as it is seen now: with the present name, camera and look.
+    /// The shot of a run as it is seen now: with the present name, camera and look, and with all
+    /// that was found in reviewing it.
     public static Shot seenAs(Shot ran, Shot now) {
-        Shot seen = ran.withName(now.name());
+        Shot seen = reviewedAs(ran, now).withName(now.name());
         for (String path : SEEN_BY) {
             if (now.items().containsKey(path) && seen.items().containsKey(path)) {
                 seen = seen.with(path, now.items().get(path));
             }
         }
         return seen;
+    }
+
+    /// An older shot with the present references and remarks: they are about the work, not of it.
+    public static Shot reviewedAs(Shot then, Shot now) {
+        return then.withGroup("references", now.references()).withGroup("remarks", now.remarks());
     }
 
     /// "oil radius was 2.3, is 2.6; and 3 more".
