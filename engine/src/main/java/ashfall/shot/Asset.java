@@ -28,7 +28,7 @@ public final class Asset {
                     List.of("mesh", "picture", "volume", "camera"),
                     "mesh");
     public static final Text FILE =
-            Text.free(
+            Text.path(
                     Words.of("file", "File", NOTHING)
                             .does(
                                     "Where it lies, from the folder of the shot on, with '/'"

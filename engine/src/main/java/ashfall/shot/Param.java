@@ -349,6 +349,11 @@ public sealed interface Param<T>
             return new Text(words, "", "(?s).{0,200}", "text of 200 letters at most");
         }
 
+        /// Where a file lies, nowhere by default.
+        static Text path(Words words) {
+            return new Text(words, "", "(?s).{0,4000}", "a path of 4000 letters at most");
+        }
+
         /// A name in a file.
         static Text name(Words words, String byDefault) {
             return new Text(

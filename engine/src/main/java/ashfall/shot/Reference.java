@@ -17,7 +17,7 @@ public final class Reference {
     public static final Switch ON =
             new Switch(Words.of("on", "On", NOTHING).does("Whether it is to be seen."), true);
     public static final Text FILE =
-            Text.free(
+            Text.path(
                     Words.of("file", "File", NOTHING)
                             .does(
                                     "A picture, or any one of a numbered sequence; where it lies"

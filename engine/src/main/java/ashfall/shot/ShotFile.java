@@ -16,7 +16,8 @@ import java.util.Map;
 
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
-/// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}}`.
+/// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "references": {NAME:
+/// {…}}, "remarks": {NAME: {…}}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
 /// refused with file, key, value and what would be right.
