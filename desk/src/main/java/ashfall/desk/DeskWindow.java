@@ -192,6 +192,8 @@ public final class DeskWindow implements AutoCloseable {
                     e.consume();
                     shots.whenLetGo(this::closeForGood);
                 });
+        // A key that is let go elsewhere is not heard of.
+        stage.focusedProperty().addListener((o, was, is) -> references.flip(false));
         runs.firings().saidProperty().addListener((o, was, is) -> notice.say(is));
         document.shotProperty().addListener((o, was, is) -> title());
         document.savedProperty().addListener((o, was, is) -> title());

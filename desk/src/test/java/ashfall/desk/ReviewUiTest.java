@@ -135,7 +135,7 @@ class ReviewUiTest extends DeskTest {
         robot.clickOn("#reference-on-picture1");
         until("hidden", () -> !node(robot, "reference-picture1").isVisible());
         Item kept = window.document().shot().references().get("picture1");
-        assertFalse(kept.get(Reference.ON));
+        assertFalse(kept.get(Reference.SHOWN));
     }
 
     @Test

@@ -129,6 +129,11 @@ public final class Continuity {
         checkPace();
         checkStakes();
         checkHeight();
+        try {
+            Kept.of(element.gas());
+        } catch (ShotException e) {
+            add("", e.getMessage());
+        }
         if (!element.gas().get(Kept.CHANNELS).contains("density")) {
             add("", "the channel density is not kept, so no picture can be made; keep it");
         }

@@ -90,13 +90,21 @@ public record FiringFolder(Path path) {
             throw beingMade(e);
         }
         Files.deleteIfExists(path.resolve(LOCK));
-        Files.deleteIfExists(coarse(path));
-        try (var rest = Files.list(path)) {
-            if (rest.findAny().isPresent()) {
-                return;
-            }
+        deleteIfEmpty(coarse(path));
+        deleteIfEmpty(path);
+    }
+
+    private static void deleteIfEmpty(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return;
         }
-        Files.delete(path);
+        boolean empty;
+        try (var rest = Files.list(folder)) {
+            empty = rest.findAny().isEmpty();
+        }
+        if (empty) {
+            Files.delete(folder);
+        }
     }
 
     private FiringException beingMade(Exception e) {

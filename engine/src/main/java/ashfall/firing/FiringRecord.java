@@ -52,7 +52,7 @@ public record FiringRecord(
     private static final Logger LOG = LoggerFactory.getLogger(FiringRecord.class);
     /// Name of the record in a firing's folder.
     public static final String FILE = "firing.json";
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
     private static final ObjectMapper JSON =
             new ObjectMapper().setPropertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE);
 

@@ -88,7 +88,9 @@ public final class FrameFile {
         float[] background = taken.background();
         Map<String, Object> metadata = metadata(taken.unit(), taken.staggered(), background);
         metadata.put(ROUNDING, taken.rounding());
-        metadata.put(LEFT_OUT, taken.leftOut());
+        if (background.length == 1) {
+            metadata.put(LEFT_OUT, taken.leftOut());
+        }
         if (!name.equals(taken.name())) {
             metadata.put(CHANNEL, taken.name());
         }

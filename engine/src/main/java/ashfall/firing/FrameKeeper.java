@@ -185,7 +185,7 @@ final class FrameKeeper implements AutoCloseable {
                     new KeptFrame.Channel(
                             grid.active(),
                             (double) grid.metadata().get(FrameFile.ROUNDING),
-                            (double) grid.metadata().get(FrameFile.LEFT_OUT)));
+                            (double) grid.metadata().getOrDefault(FrameFile.LEFT_OUT, 0.0)));
         }
         return channels;
     }

@@ -46,38 +46,47 @@ final class FramePacker {
 
     /// A leaf in both forms.
     ///
-    /// @param block null where the coarse frame does not hold the channel
+    /// @param block null where no coarse frame holds it
     private record Both(LeafPacker.Packed packed, Coarser.Block block) {}
 
     Packed pack(Simulation simulation) {
         Lattice lattice = simulation.setup().lattice();
+        boolean mayBeLarge = 2L * simulation.box().shape().size() > LARGE;
+        List<Snapshot.Taken<Both>> channels =
+                Snapshot.take(
+                        simulation,
+                        kept,
+                        workers,
+                        (leaf, channel, worker) -> pack(leaf, channel, worker, mayBeLarge));
         List<PackedGrid> grids = new ArrayList<>();
-        Map<String, SparseGrid> coarse = new LinkedHashMap<>();
         long voxels = 0;
-        for (Snapshot.Taken<Both> taken :
-                Snapshot.<Both>take(simulation, kept, workers, this::pack)) {
+        for (Snapshot.Taken<Both> taken : channels) {
             List<LeafPacker.Packed> packed = taken.leaves().stream().map(Both::packed).toList();
-            String name = taken.name();
-            grids.add(FrameFile.packed(taken, packed, lattice, kept.names().get(name)));
+            String name = kept.names().get(taken.name());
+            grids.add(FrameFile.packed(taken, packed, lattice, name));
             voxels = Math.max(voxels, (long) packed.size() * SparseGrid.VOXELS);
-            if (Coarser.CHANNELS.contains(name)) {
-                List<Coarser.Block> blocks = taken.leaves().stream().map(Both::block).toList();
-                coarse.put(name, Coarser.grid(name, taken.unit(), taken.background()[0], blocks));
-            }
         }
-        boolean large = voxels > LARGE && !coarse.isEmpty();
-        return new Packed(
-                grids,
-                large
-                        ? new Frame(
-                                simulation.frame(),
-                                simulation.time(),
-                                Coarser.lattice(lattice),
-                                coarse)
-                        : null);
+        return new Packed(grids, voxels > LARGE ? coarse(simulation, channels) : null);
     }
 
-    private Both pack(SparseGrid.Leaf leaf, int channel, int worker) {
+    private static Frame coarse(Simulation simulation, List<Snapshot.Taken<Both>> channels) {
+        Map<String, SparseGrid> coarse = new LinkedHashMap<>();
+        for (Snapshot.Taken<Both> taken : channels) {
+            if (Coarser.CHANNELS.contains(taken.name())) {
+                List<Coarser.Block> blocks = taken.leaves().stream().map(Both::block).toList();
+                coarse.put(
+                        taken.name(),
+                        Coarser.grid(taken.name(), taken.unit(), taken.background()[0], blocks));
+            }
+        }
+        return new Frame(
+                simulation.frame(),
+                simulation.time(),
+                Coarser.lattice(simulation.setup().lattice()),
+                coarse);
+    }
+
+    private Both pack(SparseGrid.Leaf leaf, int channel, int worker, boolean mayBeLarge) {
         boolean half = leaf.half() != null;
         LeafPacker[] own = packers[worker];
         int place = 2 * channel + (half ? 0 : 1);
@@ -85,8 +94,7 @@ final class FramePacker {
             own[place] = new LeafPacker(channel == VELOCITY ? 3 : 1, half);
         }
         String name = Kept.ALL.get(channel);
-        return new Both(
-                own[place].pack(leaf),
-                Coarser.CHANNELS.contains(name) ? Coarser.of(leaf, name) : null);
+        boolean coarse = mayBeLarge && Coarser.CHANNELS.contains(name);
+        return new Both(own[place].pack(leaf), coarse ? Coarser.of(leaf, name) : null);
     }
 }

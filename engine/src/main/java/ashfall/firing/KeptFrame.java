@@ -14,7 +14,8 @@ public record KeptFrame(String file, long bytes, String sha256, Map<String, Chan
     ///
     /// @param voxels active ones
     /// @param rounding largest difference between a value of the gas and the one kept
-    /// @param leftOut largest difference from still air of what is not kept; 0 in older records
+    /// @param leftOut largest difference from still air of what is not kept; 0 of the velocity,
+    ///     which goes by the others, and in older records
     public record Channel(long voxels, double rounding, double leftOut) {}
 
     public KeptFrame {

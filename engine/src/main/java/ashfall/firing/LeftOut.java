@@ -25,6 +25,7 @@ public final class LeftOut {
         }
         double above = kept.above().get(channel);
         float still = grid.background(0);
+        boolean cropped = !kept.isUncropped();
         for (int i = 0; i < grid.leafCount(); i++) {
             Leaf leaf = grid.leaf(i);
             for (int v = 0; v < SparseGrid.VOXELS; v++) {
@@ -32,6 +33,9 @@ public final class LeftOut {
                     continue;
                 }
                 float off = Math.abs(leaf.value(v) - still);
+                if (off > above && !cropped) {
+                    continue;
+                }
                 double x = frame.lattice().centre(0, leaf.x() + (v & 7));
                 double y = frame.lattice().centre(1, leaf.y() + (v >> 3 & 7));
                 double z = frame.lattice().centre(2, leaf.z() + (v >> 6));

@@ -3,6 +3,7 @@ package ashfall.grid;
 import ashfall.grid.SparseGrid.Leaf;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -96,7 +97,7 @@ public final class Coarser {
 
     private static float[] filled(float background) {
         float[] values = new float[SparseGrid.VOXELS];
-        java.util.Arrays.fill(values, background);
+        Arrays.fill(values, background);
         return values;
     }
 }

@@ -3,7 +3,6 @@ package ashfall.shot;
 import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.shot.Param.Choice;
-import ashfall.shot.Param.Text;
 import ashfall.shot.Param.Words;
 
 import java.io.IOException;

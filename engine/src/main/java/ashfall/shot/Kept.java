@@ -4,7 +4,6 @@ import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.shot.Param.Subset;
 import ashfall.shot.Param.Switch;
-import ashfall.shot.Param.Text;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Words;
 
@@ -36,6 +35,8 @@ public record Kept(
             List.of("density", "temperature", "flame", "fuel", "velocity");
 
     private static final double FAR = 1e5;
+    private static final Vec3 LOWEST = new Vec3(-FAR, -FAR, -FAR);
+    private static final Vec3 HIGHEST = new Vec3(FAR, FAR, FAR);
 
     public static final Subset CHANNELS =
             new Subset(
@@ -195,7 +196,7 @@ public record Kept(
         channels.forEach(channel -> names.put(channel, channel));
         Map<String, Double> above = new LinkedHashMap<>();
         ABOVE.forEach((channel, param) -> above.put(channel, param.number()));
-        return new Kept(names, full, above, new Vec3(-FAR, -FAR, -FAR), new Vec3(FAR, FAR, FAR));
+        return new Kept(names, full, above, LOWEST, HIGHEST);
     }
 
     /// The same in other precisions.
@@ -224,7 +225,7 @@ public record Kept(
 
     /// Are all voxels kept, wherever they lie?
     public boolean isUncropped() {
-        return from.x() <= -FAR && to.x() >= FAR;
+        return from.equals(LOWEST) && to.equals(HIGHEST);
     }
 
     /// Is it kept at a place of the world, m?

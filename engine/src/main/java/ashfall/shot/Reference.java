@@ -5,7 +5,6 @@ import static ashfall.shot.Affects.NOTHING;
 import ashfall.shot.Param.Choice;
 import ashfall.shot.Param.Rate;
 import ashfall.shot.Param.Switch;
-import ashfall.shot.Param.Text;
 import ashfall.shot.Param.Words;
 
 import java.util.List;
@@ -14,8 +13,8 @@ import java.util.List;
 public final class Reference {
     private Reference() {}
 
-    public static final Switch ON =
-            new Switch(Words.of("on", "On", NOTHING).does("Whether it is to be seen."), true);
+    public static final Switch SHOWN =
+            new Switch(Words.of("shown", "Shown", NOTHING).does("Whether it is to be seen."), true);
     public static final Text FILE =
             Text.path(
                     Words.of("file", "File", NOTHING)
@@ -55,7 +54,7 @@ public final class Reference {
                     .does("How much of the fire it covers where it lies over the view.");
 
     public static final Kind KIND =
-            Kind.of("reference", "Reference", ON, FILE, STARTS, RATE, PLACE, SIZE, OPACITY);
+            Kind.of("reference", "Reference", SHOWN, FILE, STARTS, RATE, PLACE, SIZE, OPACITY);
 
     /// Which picture of a clip belongs to a frame of the shot: below 0 before the clip begins, its
     /// count or more after its end.

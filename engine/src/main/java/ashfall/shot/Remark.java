@@ -3,7 +3,6 @@ package ashfall.shot;
 import static ashfall.shot.Affects.NOTHING;
 
 import ashfall.shot.Param.Switch;
-import ashfall.shot.Param.Text;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Whole;
 import ashfall.shot.Param.Words;

@@ -148,8 +148,8 @@ public final class Shape {
                     new Vec3(0, 0, 0));
 
     /// Things of one group stand together and are taken together; the gas knows nothing of it.
-    public static final Param.Text GROUP =
-            Param.Text.free(
+    public static final Text GROUP =
+            Text.free(
                     Words.of("group", "Group", NOTHING)
                             .does(
                                     "Things with the same word here stand together in the manifest"

@@ -306,8 +306,8 @@ public final class Source {
                     .does("When the source gives no more.");
     /// What the source hangs on in time; edits of that move the source along, the gas knows
     /// nothing of it.
-    public static final Param.Text FUSE =
-            Param.Text.free(
+    public static final Text FUSE =
+            Text.free(
                     Words.of("time.fuse", "Starts with", NOTHING)
                             .does(
                                     "Another source, by name, or \"flare meets wall\": when that"

@@ -238,7 +238,7 @@ class FiringSafetyTest {
         fire(out, Disk.MACHINE, Progress.silent());
         String text = Files.readString(out.resolve(FiringRecord.FILE));
         String older =
-                text.replace("\"ashfall_firing\" : 2", "\"ashfall_firing\" : 1")
+                text.replace("\"ashfall_firing\" : 3", "\"ashfall_firing\" : 1")
                         .replaceAll("(?s)\\{\\s*\"file\" : (\"[^\"]+\").*?\\}\\s*\\}\\s*\\}", "$1");
         assertTrue(older.contains("\"12\" : \"oil-store_0012.vdb\""), older.substring(0, 400));
         Files.writeString(out.resolve(FiringRecord.FILE), older);

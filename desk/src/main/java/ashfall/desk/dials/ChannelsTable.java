@@ -17,6 +17,7 @@ import ashfall.shot.Param;
 import ashfall.shot.Quantity;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
+import ashfall.shot.Text;
 
 import com.fasterxml.jackson.databind.node.TextNode;
 
@@ -150,7 +151,7 @@ final class ChannelsTable extends Dial<List<String>> {
         figures.put(channel, figure);
         int row = table.getRowCount();
         table.addRow(row, keep, exact, figure);
-        Param.Text param = Kept.NAMES.get(channel);
+        Text param = Kept.NAMES.get(channel);
         ValueField name =
                 field(param, text -> document.put(path, param, param.read(TextNode.valueOf(text))));
         names.put(channel, name);

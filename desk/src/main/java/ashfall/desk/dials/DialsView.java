@@ -16,6 +16,7 @@ import ashfall.shot.Quantity;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Text;
 
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -295,7 +296,7 @@ public final class DialsView extends VBox {
                             value -> Long.toString(value),
                             value -> value + 1,
                             value -> value - 1);
-            case Param.Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
+            case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->
                     new ChipsDial<>(

@@ -11,10 +11,8 @@ import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.particles.Carriers;
 import ashfall.shot.Item;
-import ashfall.shot.Obstacle;
 import ashfall.shot.Shape;
 import ashfall.shot.Source;
-import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import javafx.animation.AnimationTimer;
@@ -228,26 +226,14 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         refreshWords();
     }
 
-    /// Cuts the chosen source or obstacle, across the axis that the view looks along most.
     private void cutSource() {
-        String path = selection.path();
-        Item item = document.shot().items().get(path);
-        boolean source = item != null && Source.KINDS.contains(item.kind());
-        boolean obstacle = item != null && item.kind().equals(Obstacle.KIND);
-        String element = source ? path.split("\\.")[1] : runs.elementProperty().get();
-        if (!model.voxelsProperty().get() || element == null || !(source || obstacle)) {
+        if (model.voxelsProperty().get()) {
+            long frame = runs.playhead().frameProperty().get();
+            String element = runs.elementProperty().get();
+            voxels.show(document.shot(), selection.path(), element, frame, model.view());
+        } else {
             voxels.hide();
-            return;
         }
-        Vec3 d = model.view().ray(0.5, 0.5, 1, 1);
-        double[] along = {Math.abs(d.x()), Math.abs(d.y()), Math.abs(d.z())};
-        int axis = along[0] > along[2] ? 0 : 2;
-        voxels.show(
-                document.shot(),
-                path,
-                element,
-                runs.playhead().frameProperty().get(),
-                along[1] > along[axis] ? 1 : axis);
     }
 
     /// A run that grows is asked for again only where another frame is to be seen.
@@ -293,7 +279,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// the run keeps its pace.
     private int finest() {
         if (turning.isMoving() || runs.playhead().playingProperty().get()) {
-            return Integer.MAX_VALUE;
+            return PictureMaker.Request.PASSING;
         }
         Run run = runs.shown();
         boolean follows = runs.playhead().followingProperty().get();

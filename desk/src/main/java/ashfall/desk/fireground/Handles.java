@@ -158,6 +158,7 @@ final class Handles extends Pane {
             addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
             addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
             addEventHandler(MouseEvent.MOUSE_RELEASED, this::release);
+            addEventHandler(MouseEvent.MOUSE_CLICKED, MouseEvent::consume);
         }
 
         abstract Vec3 at(Item item);

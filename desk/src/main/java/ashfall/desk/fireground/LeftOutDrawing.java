@@ -30,7 +30,7 @@ final class LeftOutDrawing extends Canvas {
     private static final Logger LOG = LoggerFactory.getLogger(LeftOutDrawing.class);
 
     /// More dots than these show nothing more.
-    private static final int MOST = 40_000;
+    private static final int MOST = 12_000;
 
     private static final double NEAR = 0.01;
     private static final double DOT = 1.5;
@@ -79,7 +79,7 @@ final class LeftOutDrawing extends Canvas {
         int rows = (int) getHeight();
         g.clearRect(0, 0, columns, rows);
         g.setFill(Tokens.colour("verdigris", 0.7));
-        int step = 3 * Math.max(1, places.length / 3 / MOST);
+        int step = 3 * Math.max(1, Math.ceilDiv(places.length / 3, MOST));
         for (int i = 0; i < places.length; i += step) {
             double[] p =
                     view.project(new Vec3(places[i], places[i + 1], places[i + 2]), columns, rows);

@@ -55,7 +55,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
-    ///     on, more when another request will follow soon
+    ///     on, more when another request will follow soon, [#PASSING] when it is on its way
     /// @param nanos when it was asked for
     record Request(
             Run run,
@@ -72,7 +72,14 @@ final class PictureMaker implements AutoCloseable {
             int columns,
             int rows,
             int finest,
-            long nanos) {}
+            long nanos) {
+        /// The first picture will do: the view moves, or it plays.
+        static final int PASSING = Integer.MAX_VALUE;
+
+        boolean isPassing() {
+            return finest == PASSING;
+        }
+    }
 
     /// A picture that is done.
     ///
@@ -120,12 +127,15 @@ final class PictureMaker implements AutoCloseable {
     private void draw(Request request, Cancel own) {
         List<Frame> frames;
         try {
-            boolean seen = request.slice == null && !request.streaks && drawLarge(request);
-            if (seen && request.finest > 1) {
-                return;
+            boolean seen = request.slice == null && !request.streaks && isLarge(request);
+            if (seen) {
+                drawCoarse(request);
+                if (request.isPassing()) {
+                    return;
+                }
             }
             // Reading is given up for what is asked for next only where this was seen already.
-            frames = frames(request, workers.pictures(seen ? own : new Cancel()));
+            frames = frames(request, false, workers.pictures(seen ? own : new Cancel()));
         } catch (IOException e) {
             String why = String.valueOf(e.getMessage());
             out.publish(new Drawn(request, null, 0, 0, List.of(), null, List.of(), why, true));
@@ -152,30 +162,24 @@ final class PictureMaker implements AutoCloseable {
         }
     }
 
-    /// Draws a frame that takes long to read at less detail, where it is there so.
-    ///
-    /// @return whether it did
-    private boolean drawLarge(Request request) throws IOException {
-        if (request.run == null) {
-            return false;
-        }
+    /// Does anything that is seen take long to read, and is it there at less detail?
+    private static boolean isLarge(Request request) {
+        boolean own = request.run != null && request.run.hasCoarse((long) request.frame);
+        return own
+                || request.others.stream()
+                        .anyMatch(other -> other.run().hasCoarse((long) other.frame()));
+    }
+
+    /// Draws what takes long to read at less detail, and the rest as it is.
+    private void drawCoarse(Request request) throws IOException {
         Workers first = workers.pictures(new Cancel());
-        Frame coarse = request.run.coarse((long) Math.floor(request.frame), first);
-        if (coarse == null || !coarse.channels().containsKey(SMOKE)) {
-            return false;
+        List<Frame> frames = frames(request, true, first);
+        findStreaks(request, frames.getFirst());
+        if (frames.getFirst().channels().containsKey(SMOKE)) {
+            prepare(request, frames, first);
+            boolean last = request.isPassing();
+            publish(request, frames, coarsest(request), COARSE_SAMPLES, first, last);
         }
-        List<Frame> frames = new ArrayList<>(List.of(coarse));
-        for (RunFrames.Moment other : request.others) {
-            Frame frame = other.run().coarse((long) Math.floor(other.frame()), first);
-            if (frame != null) {
-                frames.add(frame);
-            }
-        }
-        streaks = List.of();
-        prepare(request, frames, first);
-        boolean last = request.finest > 1;
-        publish(request, frames, coarsest(request), COARSE_SAMPLES, first, last);
-        return true;
     }
 
     /// Of the frame's flow, while it or the cut is another than before.
@@ -276,7 +280,9 @@ final class PictureMaker implements AutoCloseable {
     }
 
     /// The frame asked for, then those of the other elements that are there.
-    private List<Frame> frames(Request request, Workers job) throws IOException {
+    ///
+    /// @param coarse at less detail what takes long to read
+    private List<Frame> frames(Request request, boolean coarse, Workers job) throws IOException {
         List<Frame> all = new ArrayList<>();
         Set<Run> wanted = new HashSet<>();
         // While it plays, a moment between frames holds no more than a picture needs.
@@ -284,12 +290,12 @@ final class PictureMaker implements AutoCloseable {
         Frame own = null;
         if (request.run != null && !request.run.log().isEmpty()) {
             wanted.add(request.run);
-            own = frame(request.run, request.frame, whole, job);
+            own = frame(request.run, request.frame, whole, coarse, job);
         }
         all.add(own == null ? empty(request) : own);
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
-            Frame frame = frame(other.run(), other.frame(), request.finest == 1, job);
+            Frame frame = frame(other.run(), other.frame(), request.finest == 1, coarse, job);
             if (frame != null && frame.channels().containsKey(SMOKE)) {
                 all.add(frame);
             }
@@ -298,7 +304,12 @@ final class PictureMaker implements AutoCloseable {
         return all;
     }
 
-    private Frame frame(Run run, double moment, boolean whole, Workers job) throws IOException {
+    private Frame frame(Run run, double moment, boolean whole, boolean coarse, Workers job)
+            throws IOException {
+        long number = (long) Math.floor(moment);
+        if (coarse && run.hasCoarse(number)) {
+            return run.coarse(number, job);
+        }
         return read.computeIfAbsent(run, RunFrames::new).at(moment, whole, job);
     }
 

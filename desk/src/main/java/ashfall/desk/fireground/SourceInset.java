@@ -2,11 +2,16 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.Latest;
 import ashfall.desk.kit.Tokens;
+import ashfall.look.View;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
+import ashfall.shot.Source;
 import ashfall.shot.Unit;
+import ashfall.shot.Vec3;
 import ashfall.sim.VoxelSection;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -90,12 +95,21 @@ final class SourceInset extends VBox {
         return Objects.equals(asked, shown);
     }
 
-    /// Shows a source or an obstacle as it is at a frame.
+    /// Shows a source or an obstacle as it is at a frame, cut across the axis that the view looks
+    /// along most; nothing of other things.
     ///
-    /// @param element whose voxels they are
-    /// @param axis that the cut is across
-    void show(Shot shot, String path, String element, long frame, int axis) {
-        Wanted wanted = new Wanted(shot, path, element, frame, axis);
+    /// @param path of what is chosen
+    /// @param inView element whose voxels an obstacle closes, or null
+    void show(Shot shot, String path, String inView, long frame, View view) {
+        Item item = shot.items().get(path);
+        boolean source = item != null && Source.KINDS.contains(item.kind());
+        boolean obstacle = item != null && item.kind().equals(Obstacle.KIND);
+        String element = source ? path.split("\\.")[1] : inView;
+        if (element == null || !(source || obstacle)) {
+            hide();
+            return;
+        }
+        Wanted wanted = new Wanted(shot, path, element, frame, axis(view));
         if (wanted.equals(asked)) {
             return;
         }
@@ -103,6 +117,13 @@ final class SourceInset extends VBox {
         if (waiting.getAndSet(wanted) == null) {
             CUTTING.execute(this::cut);
         }
+    }
+
+    private static int axis(View view) {
+        Vec3 d = view.ray(0.5, 0.5, 1, 1);
+        double[] along = {Math.abs(d.x()), Math.abs(d.y()), Math.abs(d.z())};
+        int level = along[0] > along[2] ? 0 : 2;
+        return along[1] > along[level] ? 1 : level;
     }
 
     private void cut() {

@@ -21,6 +21,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /// References over the fireground, in time with the frame shown: in its lower right corner, or over
@@ -108,7 +109,7 @@ public final class ReferenceLayer extends Pane {
             Item reference = entry.getValue();
             Plate plate = plates.computeIfAbsent(entry.getKey(), Plate::new);
             boolean over = flipped && first;
-            plate.setVisible(over || (reference.get(Reference.ON) && !flipped));
+            plate.setVisible(over || (reference.get(Reference.SHOWN) && !flipped));
             first = false;
             if (!plate.isVisible() || getWidth() < 2) {
                 continue;
@@ -126,7 +127,17 @@ public final class ReferenceLayer extends Pane {
             }
             plate.autosize();
         }
-        getChildren().setAll(plates.values());
+        if (!getChildren().equals(List.copyOf(plates.values()))) {
+            getChildren().setAll(plates.values());
+        }
+    }
+
+    /// Looks for the files again: they may have come meanwhile, or more of a clip's.
+    void lookAgain() {
+        clips.clear();
+        problems.clear();
+        pictures.forget();
+        again.ask();
     }
 
     private void show(Plate plate, Item reference, double width, double height) {

@@ -69,8 +69,8 @@ final class ReferenceList extends VBox {
             this.path = "references." + name;
             words.getStyleClass().add("ledger-figure");
             on.setId("reference-on-" + name);
-            on.setTooltip(new Tooltip(Reference.ON.words().does()));
-            on.setOnAction(e -> document.put(path, Reference.ON, on.isSelected()));
+            on.setTooltip(new Tooltip(Reference.SHOWN.words().does()));
+            on.setOnAction(e -> document.put(path, Reference.SHOWN, on.isSelected()));
             over.setId("reference-over-" + name);
             over.setTooltip(new Tooltip(Reference.PLACE.words().does()));
             over.setOnAction(
@@ -125,7 +125,7 @@ final class ReferenceList extends VBox {
                     Path.of(item.get(Reference.FILE)).getFileName()
                             + (found.isEmpty() ? "" : ", " + found));
             boolean isOver = item.get(Reference.PLACE).equals("over");
-            on.setSelected(item.get(Reference.ON));
+            on.setSelected(item.get(Reference.SHOWN));
             over.setSelected(isOver);
             starts.show(text(item, Reference.STARTS));
             rate.show(item.get(Reference.RATE).toString());

@@ -67,6 +67,15 @@ public final class ReviewPanel extends VBox implements AutoCloseable {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(head, scroll);
         setVisible(false);
+        visibleProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            if (is) {
+                                references.lookAgain();
+                            } else {
+                                rushes.rest();
+                            }
+                        });
         pins.whenChosen(
                 name -> {
                     setVisible(true);

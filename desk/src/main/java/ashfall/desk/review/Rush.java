@@ -17,6 +17,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /// A quick movie of the view: a folder of pictures, and a file that says what they show, from
 /// where, and the settings of the shot that made it.
@@ -36,11 +38,22 @@ record Rush(
         View view,
         Shot shot) {
     private static final String FILE = "rushes.json";
+    private static final Pattern NAME = Pattern.compile("rushes-(\\d{1,8})");
     private static final ObjectMapper JSON = new ObjectMapper();
 
     /// "rushes 3".
     String title() {
         return folder.getFileName().toString().replace('-', ' ');
+    }
+
+    int number() {
+        return number(folder.getFileName().toString());
+    }
+
+    /// Number of the rushes in a folder of a name; 0 where there are none.
+    static int number(String name) {
+        Matcher matcher = NAME.matcher(name);
+        return matcher.matches() ? Integer.parseInt(matcher.group(1)) : 0;
     }
 
     int count() {

@@ -14,6 +14,7 @@ import ashfall.work.Workers;
 
 import javafx.application.Platform;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
@@ -34,7 +35,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 
 /// The rushes of the shot: made of the view as it is, played over and over, and the settings that
 /// made them brought back.
@@ -145,7 +148,7 @@ final class RushList extends VBox {
         FrameRate rate = document.shot().frames().get(Frames.RATE);
         making =
                 new Rush(
-                        free(),
+                        next(),
                         run.title(),
                         first,
                         first + moments.size() - 1,
@@ -177,18 +180,16 @@ final class RushList extends VBox {
         make.setText("Make rushes");
         state.setText(problem);
         list();
-        if (problem.isEmpty()) {
+        if (problem.isEmpty() && isSeen()) {
             player.play(rush);
         }
     }
 
-    /// A folder that is not there yet.
-    private Path free() {
-        int number = 1;
-        while (Files.exists(folder().resolve("rushes-" + number))) {
-            number++;
-        }
-        return folder().resolve("rushes-" + number);
+    /// The folder after the last.
+    private Path next() {
+        String[] names = folder().toFile().list();
+        int last = names == null ? 0 : Stream.of(names).mapToInt(Rush::number).max().orElse(0);
+        return folder().resolve("rushes-" + (last + 1));
     }
 
     private void list() {
@@ -218,7 +219,7 @@ final class RushList extends VBox {
         } catch (IOException e) {
             LOG.warn("{} cannot be listed", folder, e);
         }
-        found.sort(Comparator.comparing(rush -> rush.folder().getFileName().toString()));
+        found.sort(Comparator.comparingInt(Rush::number));
         return found;
     }
 
@@ -276,7 +277,7 @@ final class RushList extends VBox {
 
     private static Button button(String name, String id, String tip) {
         Button button = new Button(name);
-        button.setId("rush-" + name.toLowerCase(java.util.Locale.ROOT) + "-" + id);
+        button.setId("rush-" + name.toLowerCase(Locale.ROOT) + "-" + id);
         button.setTooltip(new Tooltip(tip));
         return button;
     }
@@ -290,13 +291,36 @@ final class RushList extends VBox {
         if (player.rush() != null && player.rush().folder().equals(rush.folder())) {
             player.stop();
         }
-        try {
-            rush.delete();
-        } catch (IOException e) {
-            LOG.warn("{} cannot be deleted", rush.folder(), e);
-            state.setText(rush.title() + " cannot be deleted: " + e.getMessage());
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            String problem = "";
+                            try {
+                                rush.delete();
+                            } catch (IOException e) {
+                                LOG.warn("{} cannot be deleted", rush.folder(), e);
+                                problem = rush.title() + " cannot be deleted: " + e.getMessage();
+                            }
+                            String why = problem;
+                            Platform.runLater(
+                                    () -> {
+                                        state.setText(why);
+                                        list();
+                                    });
+                        });
+    }
+
+    private boolean isSeen() {
+        Node node = this;
+        while (node != null && node.isVisible()) {
+            node = node.getParent();
         }
-        list();
+        return node == null;
+    }
+
+    /// Plays nothing while nobody sees it.
+    void rest() {
+        player.stop();
     }
 
     void close() {

@@ -58,13 +58,13 @@ final class RushMaker {
                             String problem = "";
                             try {
                                 Files.createDirectories(rush.folder());
-                                draw(rush, runs, moments, listener, workers.pictures(own));
+                                draw(rush, runs, moments, listener, workers.job(own));
                                 rush.write();
                             } catch (Cancel.CancelledException e) {
                                 clear(rush);
                                 problem = "stopped";
-                            } catch (IOException | IllegalArgumentException e) {
-                                LOG.warn("no rushes", e);
+                            } catch (IOException | RuntimeException e) {
+                                LOG.error("no rushes", e);
                                 clear(rush);
                                 problem = "the rushes failed: " + e.getMessage();
                             }

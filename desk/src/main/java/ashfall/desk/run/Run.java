@@ -262,17 +262,21 @@ public final class Run {
         return shelf.frame(folder.resolve(file), next, workers);
     }
 
-    /// A large frame at less detail, in a moment; null where the frame itself is there as fast.
+    /// Is a frame there at less detail, while the frame itself would take long to read?
+    public boolean hasCoarse(long number) {
+        String name = files.get(number);
+        return name != null
+                && !shelf.holds(folder.resolve(name))
+                && Files.isRegularFile(FiringFolder.coarse(folder).resolve(name));
+    }
+
+    /// A frame at less detail, where it is there so.
     ///
     /// @param workers who help to read it
     /// @throws IOException when its file is damaged
     public Frame coarse(long number, Workers workers) throws IOException {
-        String name = files.get(number);
-        if (name == null || shelf.holds(folder.resolve(name))) {
-            return null;
-        }
-        Path coarse = FiringFolder.coarse(folder).resolve(name);
-        return Files.isRegularFile(coarse) ? shelf.frame(coarse, List.of(), workers) : null;
+        Path file = FiringFolder.coarse(folder).resolve(files.get(number));
+        return shelf.frame(file, List.of(), workers);
     }
 
     /// A frame that is held in memory, or null.

@@ -119,7 +119,9 @@ public final class ArmPanel extends VBox {
         open.setVisible(!left.isEmpty());
         open.setManaged(!left.isEmpty());
         Forecast forecast;
+        Kept kept;
         try {
+            kept = Kept.of(shot.element(element).gas());
             forecast = Forecast.of(shot, element, at, runs.sketchProperty().get());
         } catch (ShotException e) {
             refuse(e.getMessage());
@@ -141,7 +143,7 @@ public final class ArmPanel extends VBox {
         // Fires grow: frames that are still to come are larger.
         String about = sketch != null && sketch.isRunning() ? "at least" : "about";
         Item gas = shot.element(element).gas();
-        thread.execute(() -> lookAtDisk(forecast, sample, about, gas, next));
+        thread.execute(() -> lookAtDisk(forecast, sample, about, gas, kept, next));
         try {
             forecast.plan().requireFits((long) (0.6 * memory));
         } catch (ShotException e) {
@@ -162,9 +164,14 @@ public final class ArmPanel extends VBox {
 
     /// Files and disks are asked off the toolkit's thread.
     private void lookAtDisk(
-            Forecast forecast, List<Frame> sample, String about, Item gas, Firings.Next next) {
+            Forecast forecast,
+            List<Frame> sample,
+            String about,
+            Item gas,
+            Kept kept,
+            Firings.Next next) {
         double voxel = forecast.plan().lattice().voxel();
-        double disk = forecast.frames() * KeptSizes.of(sample, voxel, Kept.of(gas)).bytes(gas);
+        double disk = forecast.frames() * KeptSizes.of(sample, voxel, kept).bytes(gas);
         double free = Firings.freeBytes(next.folder());
         javafx.application.Platform.runLater(
                 () -> {

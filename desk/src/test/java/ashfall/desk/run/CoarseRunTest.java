@@ -1,7 +1,8 @@
 package ashfall.desk.run;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.firing.FiringFolder;
 import ashfall.grid.Frame;
@@ -44,11 +45,12 @@ class CoarseRunTest {
         run.update(List.of(), Map.of(1L, "a_0001.vdb", 2L, "a_0002.vdb"));
         Files.createDirectory(FiringFolder.coarse(folder));
         Files.createFile(FiringFolder.coarse(folder).resolve("a_0001.vdb"));
+        assertTrue(run.hasCoarse(1));
         assertEquals(0.4, run.coarse(1, null).lattice().voxel());
-        assertNull(run.coarse(2, null), "a small frame is read as it is");
-        assertNull(run.coarse(3, null), "there is none");
+        assertFalse(run.hasCoarse(2), "a small frame is read as it is");
+        assertFalse(run.hasCoarse(3), "there is none");
         assertEquals(0.1, run.frame(1, null).lattice().voxel());
-        assertNull(run.coarse(1, null), "the frame itself comes at once now");
+        assertFalse(run.hasCoarse(1), "the frame itself comes at once now");
         shelf.close();
     }
 }
