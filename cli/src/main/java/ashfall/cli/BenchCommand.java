@@ -15,8 +15,8 @@ import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -229,7 +229,7 @@ final class BenchCommand implements Callable<Integer> {
     }
 
     private Shot oilStore() {
-        return ShotFile.with(
+        return Settings.with(
                 DemoShots.read("oil-store").shot(),
                 List.of("elements.store.voxel.work=" + 16.0 / size));
     }
@@ -238,7 +238,7 @@ final class BenchCommand implements Callable<Integer> {
     /// warm smoke in all air of the lowest share of the box.
     private Row step(String name, double share, Workers workers) {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         oilStore(),
                         List.of(
                                 "elements.store.bounds.follow=[]",

@@ -9,6 +9,7 @@ import ashfall.firing.FiringRecord;
 import ashfall.shot.Asset;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
@@ -59,7 +60,7 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         Fineness at = Output.fineness(fineness);
         List<Finding> found = new ArrayList<>();
         for (String element : shot.elements().keySet()) {

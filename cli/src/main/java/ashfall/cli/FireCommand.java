@@ -4,6 +4,7 @@ import ashfall.firing.FiringException;
 import ashfall.firing.FiringJob;
 import ashfall.firing.FiringRecord;
 import ashfall.shot.DemoShots;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
@@ -85,7 +86,7 @@ final class FireCommand implements Callable<Integer> {
                                                         + key
                                                         + "' is not known; it is kept and has no"
                                                         + " effect"));
-        Shot shot = ShotFile.with(reading.shot(), options.settings);
+        Shot shot = Settings.with(reading.shot(), options.settings);
         if (resume && !FiringRecord.isIn(out)) {
             throw new FiringException("there is no firing to resume in '" + out + "'");
         }

@@ -2,6 +2,7 @@ package ashfall.cli;
 
 import ashfall.shot.NewShot;
 import ashfall.shot.Param;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 
@@ -47,7 +48,7 @@ final class NewCommand implements Callable<Integer> {
         Shot shot = NewShot.make(kind, settings);
         if (keys) {
             NewShot.SETTINGS.params().forEach(this::line);
-            ShotFile.parameters(shot).forEach(this::line);
+            Settings.parameters(shot).forEach(this::line);
             return 0;
         }
         if (out == null) {

@@ -8,8 +8,8 @@ import ashfall.look.Picture;
 import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Remark;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -102,7 +102,7 @@ final class RenderCommand implements Callable<Integer> {
         if (samples != null) {
             settings.add("look.samples=" + samples);
         }
-        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         for (String remark : Remark.open(shot)) {
             Output.err(spec).println("ashfall: a remark is open: " + remark);
         }

@@ -4,8 +4,8 @@ import ashfall.firing.FiringException;
 import ashfall.firing.FiringRecord;
 import ashfall.firing.ShownFrames;
 import ashfall.shot.DemoShots;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Workers;
 
@@ -76,7 +76,7 @@ final class RetimeCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
         if (FiringRecord.isIn(out)) {
             throw new FiringException(
                     "'"

@@ -5,9 +5,9 @@ import ashfall.farm.Place;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringJob;
 import ashfall.shot.DemoShots;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.sim.DivergedException;
 import ashfall.trial.Trial;
 import ashfall.trial.Trials;
@@ -103,7 +103,7 @@ final class TrialsCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Shot shot = ShotFile.with(DemoShots.fileOrDemo(shotName).shot(), fire.settings);
+        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), fire.settings);
         String element = fire.elementName(shot);
         List<Trial> trials = trials(shot, element);
         if (listed) {

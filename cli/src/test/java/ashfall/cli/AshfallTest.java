@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 
@@ -55,7 +56,7 @@ class AshfallTest {
         Path file = folder.resolve("two.ashfall");
         Shot shot = NewShot.make("fireball", List.of("mass=2", "elements.fireball.voxel.sketch=1"));
         Shot moved =
-                ShotFile.with(
+                Settings.with(
                         shot.withElement("second", shot.element("fireball")),
                         List.of(
                                 "elements.second.sources.charge.centre=9,2,0",

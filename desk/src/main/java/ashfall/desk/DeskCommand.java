@@ -3,6 +3,7 @@ package ashfall.desk;
 import ashfall.desk.document.Station;
 import ashfall.shot.DemoShots;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -90,7 +91,7 @@ public final class DeskCommand implements Runnable {
         }
         Shot shot = DemoShots.read(name).shot();
         if (pace) {
-            open(ShotFile.with(shot, List.of("frames.last=400")), null, Desk.Measure.PACE);
+            open(Settings.with(shot, List.of("frames.last=400")), null, Desk.Measure.PACE);
         } else {
             open(shot, null, time ? Desk.Measure.START : Desk.Measure.NOTHING);
         }

@@ -30,7 +30,6 @@ import ashfall.work.Workers;
 
 import javafx.application.Application;
 import javafx.application.Platform;
-import javafx.event.EventHandler;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -38,7 +37,6 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -54,8 +52,6 @@ import java.util.Optional;
 
 /// The window: its five regions, what they share, and the commands.
 public final class DeskWindow implements AutoCloseable {
-    private static final double CHART_LEAST = 160;
-
     private final Stage stage;
     private final Places places;
     private final Workers workers = Workers.ofMachine();
@@ -160,7 +156,7 @@ public final class DeskWindow implements AutoCloseable {
         regions.setLeft(manifest);
         regions.setCenter(middle);
         regions.setRight(dials);
-        regions.setBottom(new VBox(grip(chart), chart));
+        regions.setBottom(new VBox(new Grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
         for (Region panel : List.of(ledger, trials, compare, review)) {
             StackPane.setAlignment(panel, Pos.TOP_LEFT);
@@ -350,40 +346,6 @@ public final class DeskWindow implements AutoCloseable {
     /// In a text field these belong to the text.
     private static boolean isTextCommand(String id) {
         return id.equals("undo") || id.equals("redo") || id.equals("redo-too");
-    }
-
-    private Region grip(Region chart) {
-        Region grip = new Region();
-        grip.setId("chart-grip");
-        grip.getStyleClass().add("grip");
-        chart.setPrefHeight(252);
-        chart.setMinHeight(CHART_LEAST);
-        double[] start = new double[2];
-        // The grip goes from under the pointer, so its moves are heard by the window.
-        EventHandler<MouseEvent> drag =
-                e -> {
-                    double most = stage.getScene().getHeight() - 300;
-                    double height = start[1] + start[0] - e.getSceneY();
-                    chart.setPrefHeight(Math.max(CHART_LEAST, Math.min(most, height)));
-                    e.consume();
-                };
-        grip.addEventHandler(
-                MouseEvent.MOUSE_PRESSED,
-                e -> {
-                    start[0] = e.getSceneY();
-                    start[1] = chart.getHeight();
-                    stage.getScene().addEventFilter(MouseEvent.MOUSE_DRAGGED, drag);
-                });
-        EventHandler<MouseEvent> drop =
-                e -> stage.getScene().removeEventFilter(MouseEvent.MOUSE_DRAGGED, drag);
-        grip.sceneProperty()
-                .addListener(
-                        (o, was, is) -> {
-                            if (is != null) {
-                                is.addEventFilter(MouseEvent.MOUSE_RELEASED, drop);
-                            }
-                        });
-        return grip;
     }
 
     private void toggleHelp() {

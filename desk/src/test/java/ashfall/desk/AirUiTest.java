@@ -6,8 +6,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.desk.document.Station;
 import ashfall.shot.Draught;
 import ashfall.shot.Gas;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.WritableImage;
@@ -25,7 +25,7 @@ import java.util.concurrent.atomic.AtomicReference;
 class AirUiTest extends DeskTest {
     @Override
     Shot first() {
-        return ShotFile.with(small(), List.of("air.wind=6,0,0", "elements.fireball.vorticity=0"));
+        return Settings.with(small(), List.of("air.wind=6,0,0", "elements.fireball.vorticity=0"));
     }
 
     @Test

@@ -7,8 +7,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Carrier;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 
 import javafx.scene.Node;
@@ -26,7 +26,7 @@ class CarriersUiTest extends DeskTest {
 
     @Override
     Shot first() {
-        return ShotFile.with(small(), List.of("frames.last=36", "frames.rate=30"));
+        return Settings.with(small(), List.of("frames.last=36", "frames.rate=30"));
     }
 
     private Item carriers() {

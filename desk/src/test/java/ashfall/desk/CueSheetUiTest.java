@@ -8,8 +8,8 @@ import ashfall.shot.Air;
 import ashfall.shot.Curve;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 
 import javafx.geometry.Point2D;
@@ -33,7 +33,7 @@ class CueSheetUiTest extends DeskTest {
     @Override
     Shot first() {
         String gust = "air.wind.share={\"curve\":[[0.5,0],[0.75,1],[1.25,0]]}";
-        return ShotFile.with(
+        return Settings.with(
                 small(), List.of("frames.last=60", "frames.rate=24", "air.wind=[0,0,2]", gust));
     }
 

@@ -9,6 +9,7 @@ import ashfall.firing.FiringFolder;
 import ashfall.firing.FiringJob;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
@@ -30,7 +31,7 @@ class LedgerUiTest extends DeskTest {
     private static final String LIFT = "elements.fireball.lift";
 
     private Shot changed() {
-        return ShotFile.with(small(), List.of(LIFT + "=0.5", "look.exposure=-9"));
+        return Settings.with(small(), List.of(LIFT + "=0.5", "look.exposure=-9"));
     }
 
     /// Two firings beside a file: one of another lift and half as long, then one of the shot.

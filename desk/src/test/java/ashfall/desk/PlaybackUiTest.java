@@ -8,8 +8,8 @@ import ashfall.desk.run.Playhead;
 import ashfall.desk.run.Run;
 import ashfall.shot.Curve;
 import ashfall.shot.Frames;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 
 import javafx.scene.input.KeyCode;
 
@@ -23,7 +23,7 @@ import java.util.List;
 class PlaybackUiTest extends DeskTest {
     @Override
     Shot first() {
-        return ShotFile.with(small(), List.of("frames.last=24"));
+        return Settings.with(small(), List.of("frames.last=24"));
     }
 
     private double position() {

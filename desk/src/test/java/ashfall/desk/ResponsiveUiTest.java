@@ -4,8 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 
 import javafx.application.Platform;
 import javafx.scene.input.KeyCode;
@@ -28,7 +28,7 @@ class ResponsiveUiTest extends DeskTest {
     @Override
     Shot first() {
         // Long enough that its sketch does not end meanwhile.
-        return ShotFile.with(DemoShots.read("oil-store").shot(), List.of("frames.last=200"));
+        return Settings.with(DemoShots.read("oil-store").shot(), List.of("frames.last=200"));
     }
 
     @Test

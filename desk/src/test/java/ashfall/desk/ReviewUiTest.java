@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Item;
 import ashfall.shot.Reference;
 import ashfall.shot.Remark;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 
@@ -94,6 +95,20 @@ class ReviewUiTest extends DeskTest {
         Node picture = node(robot, "fireground");
         robot.drag(picture.localToScreen(600, 260)).dropTo(picture.localToScreen(660, 260));
         assertTrue(remarks().isEmpty());
+        robot.clickOn("#handle-move-x");
+        assertTrue(remarks().isEmpty(), "a handle is no place in the picture");
+    }
+
+    @Test
+    void clipThatComesLater_isFoundWhenTheReviewIsOpenedAgain(FxRobot robot) throws IOException {
+        chosen = folder.resolve("kiln_0011.png");
+        open(robot);
+        robot.clickOn("#reference-add");
+        until("missed", () -> words(robot, "reference-picture1").startsWith("there is no picture"));
+        clip(11, 12);
+        robot.interact(() -> window.review().toggle());
+        robot.interact(() -> window.review().toggle());
+        until("found", () -> words(robot, "reference-picture1").startsWith("kiln_0012.png"));
     }
 
     private Path clip(int... numbers) throws IOException {
@@ -134,6 +149,7 @@ class ReviewUiTest extends DeskTest {
         until("in its corner again", () -> seen.getFitWidth() < 400);
         robot.clickOn("#reference-on-picture1");
         until("hidden", () -> !node(robot, "reference-picture1").isVisible());
+        assertEquals("", text(robot, "readout-muted"), "nothing that burns is off");
         Item kept = window.document().shot().references().get("picture1");
         assertFalse(kept.get(Reference.SHOWN));
     }
@@ -152,12 +168,15 @@ class ReviewUiTest extends DeskTest {
         until("they play", () -> seen.getImage() != null);
         until("to the end", () -> text(robot, "rush-frame").endsWith("frame 6"));
         until("over and over", () -> text(robot, "rush-frame").endsWith("frame 1"));
+        robot.interact(() -> window.review().toggle());
+        assertFalse(node(robot, "rush-player").isVisible(), "nobody sees it");
+        robot.interact(() -> window.review().toggle());
         robot.interact(
                 () ->
                         window.document()
                                 .arrange(
                                         "other",
-                                        ShotFile.with(
+                                        Settings.with(
                                                 before, List.of("elements.fireball.lift=0.5"))));
         scroll(robot);
         until("laid out", () -> node(robot, "rush-restore-rushes-1").isVisible());

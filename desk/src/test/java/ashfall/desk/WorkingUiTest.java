@@ -8,9 +8,9 @@ import ashfall.desk.manifest.Arranging;
 import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.Route;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
@@ -29,7 +29,7 @@ class WorkingUiTest extends DeskTest {
 
     @Override
     Shot first() {
-        return ShotFile.with(small(), List.of("frames.last=48"));
+        return Settings.with(small(), List.of("frames.last=48"));
     }
 
     private Item item(String source) {
@@ -68,7 +68,7 @@ class WorkingUiTest extends DeskTest {
         robot.clickOn("#" + line("charge")).type(KeyCode.O);
         robot.interact(
                 () -> {
-                    Shot alone = ShotFile.with(small(), List.of(SOURCES + "charge.on=false"));
+                    Shot alone = Settings.with(small(), List.of(SOURCES + "charge.on=false"));
                     window.document().open(alone, null);
                 });
         robot.clickOn("#" + line("igniter")).type(KeyCode.O);

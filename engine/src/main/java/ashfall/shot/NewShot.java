@@ -80,7 +80,7 @@ public final class NewShot {
                                             + "'; there are "
                                             + String.join(", ", KINDS));
                 };
-        return ShotFile.with(shot, paths);
+        return Settings.with(shot, paths);
     }
 
     @SuppressWarnings("unchecked")

@@ -335,7 +335,6 @@ public sealed interface Param<T>
         }
     }
 
-
     /// Places over time. On the command line as JSON.
     record Path(Words words) implements Param<Route> {
         /// Keys tell parameters apart; the rest is too much to hash at each look-up.

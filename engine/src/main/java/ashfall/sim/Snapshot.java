@@ -5,7 +5,6 @@ import ashfall.gas.Solids;
 import ashfall.grid.Box;
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
-import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Kept;

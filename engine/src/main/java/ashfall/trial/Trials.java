@@ -4,9 +4,9 @@ import ashfall.grid.Seeded;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -41,7 +41,7 @@ public final class Trials {
         List<Trial> all = new ArrayList<>();
         for (String value : values) {
             String setting = path + "=" + value;
-            Shot tried = ShotFile.with(shot, List.of(setting));
+            Shot tried = Settings.with(shot, List.of(setting));
             all.add(
                     new Trial(
                             fileName(path, value), caption(tried, path), List.of(setting), tried));
@@ -86,7 +86,7 @@ public final class Trials {
             settings.putIfAbsent(seed, Long.toString(Seeded.bits(DRAW + draw, 0, 0, n) >>> 44));
             List<String> list =
                     settings.entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()).toList();
-            Shot tried = ShotFile.with(shot, list);
+            Shot tried = Settings.with(shot, list);
             String caption =
                     String.join(
                             ", ", settings.keySet().stream().map(p -> caption(tried, p)).toList());
@@ -96,11 +96,11 @@ public final class Trials {
     }
 
     private static void requireFits(Shot shot, String path, Range range) {
-        if (!(ShotFile.parameters(shot).get(path) instanceof Quantity)) {
+        if (!(Settings.parameters(shot).get(path) instanceof Quantity)) {
             throw new ShotException("'" + path + "' is no dial whose values can be drawn");
         }
         // Whatever lies between two values that fit fits too.
-        ShotFile.with(shot, List.of(path + "=" + range.from, path + "=" + range.to));
+        Settings.with(shot, List.of(path + "=" + range.from, path + "=" + range.to));
     }
 
     private static void requireSome(int count) {

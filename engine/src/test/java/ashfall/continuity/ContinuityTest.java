@@ -7,9 +7,9 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
@@ -24,7 +24,7 @@ import java.util.List;
 
 class ContinuityTest {
     private static List<Finding> of(String... settings) {
-        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), List.of(settings));
+        Shot shot = Settings.with(DemoShots.read("oil-store").shot(), List.of(settings));
         return Continuity.check(shot, "store", Fineness.SKETCH);
     }
 
@@ -54,7 +54,7 @@ class ContinuityTest {
         assertEquals("obstacles.board", found.getFirst().path());
         assertTrue(found.getFirst().sentence().contains("20 cm thin"), found.toString());
         Shot thrown =
-                ShotFile.with(
+                Settings.with(
                         shot.withObstacle("board", board.with(Shape.SIZE, new Vec3(2, 2, 2))),
                         List.of(
                                 "obstacles.board.path=[[0,0,0,0],[0.5,40,0,0]]",
@@ -76,9 +76,20 @@ class ContinuityTest {
     }
 
     @Test
+    void whatCannotBeKept_isSaid() {
+        Shot shot =
+                Settings.with(
+                        DemoShots.read("oil-store").shot(),
+                        List.of("elements.store.crop=true", "elements.store.crop.to=0,-1,0"));
+        List<Finding> found = Continuity.check(shot, "store", Fineness.SKETCH);
+        assertEquals("elements.store", found.getFirst().path());
+        assertTrue(found.getFirst().sentence().contains("holds nothing"), found.toString());
+    }
+
+    @Test
     void obstacles_withoutAMirrorImage_areSaidWhereLeftAndRightAreAlike() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         DemoShots.read("oil-store").shot(), List.of("elements.store.alike=true"));
         Item east =
                 Item.of(Obstacle.KIND)
@@ -164,7 +175,7 @@ class ContinuityTest {
         all.add("elements.store.voxel.sketch=0.5");
         all.add("elements.store.stakes.top.reaches=0");
         all.add("elements.store.sources.oil.release.fuel={\"curve\": [[0.02, 1], [0.2, 0]]}");
-        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), all);
+        Shot shot = Settings.with(DemoShots.read("oil-store").shot(), all);
         List<LogEntry> log = new ArrayList<>();
         try (Workers workers = new Workers(2)) {
             Simulation s =

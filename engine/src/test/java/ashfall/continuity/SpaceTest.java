@@ -9,8 +9,8 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
@@ -26,7 +26,7 @@ import java.util.Set;
 class SpaceTest {
     private static Shot burner(String... settings) {
         Shot shot = NewShot.make("burner", List.of("radius=0.6", "heat=1600", "fuel=propane"));
-        return ShotFile.with(shot, List.of(settings));
+        return Settings.with(shot, List.of(settings));
     }
 
     @Test
@@ -51,7 +51,7 @@ class SpaceTest {
         assertTrue(Space.forecast(burner(), "fire").orElseThrow().words().endsWith(" m"));
         Shot low = NewShot.make("fireball", List.of("mass=1"));
         Shot high =
-                ShotFile.with(
+                Settings.with(
                         low,
                         List.of(
                                 "elements.fireball.bounds.from=-5,9,-5",
@@ -114,7 +114,7 @@ class SpaceTest {
     @Test
     void trimmedToARun_holdsAllItsGas() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         DemoShots.read("oil-store").shot(),
                         List.of("elements.store.voxel.sketch=0.5", "air.wind=0,0,0"));
         List<Frame> frames = new ArrayList<>();

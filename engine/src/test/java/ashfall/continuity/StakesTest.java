@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.continuity.Stake.Measure;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
@@ -24,7 +25,7 @@ class StakesTest {
 
     private static Shot burner(String... settings) {
         Shot shot = NewShot.make("burner", List.of("radius=0.6", "heat=1600", "fuel=propane"));
-        return ShotFile.with(shot, List.of(settings));
+        return Settings.with(shot, List.of(settings));
     }
 
     private static Stake only(Shot shot, String element, Measure measure, boolean wish) {

@@ -7,11 +7,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.grid.Coarser;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
-import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
@@ -34,23 +31,12 @@ class CoarseFramesTest {
                                 "mass=2",
                                 "frames.last=1",
                                 "elements.fireball.voxel.work=" + voxel,
+                                "elements.fireball.bounds.from=-3.2,0,-3.2",
+                                "elements.fireball.bounds.to=3.2,6.4,3.2",
+                                "elements.fireball.sources.charge.centre=0,3.2,0",
                                 "elements.fireball.sources.charge.radius=3"));
         Path path = folder.resolve(name);
-        new FiringJob(
-                        new FiringJob.Request(
-                                shot,
-                                "fireball",
-                                Fineness.WORK,
-                                path,
-                                1,
-                                1,
-                                FiringJob.Existing.CONTINUE,
-                                FiringJob.Pace.BY_TIME),
-                        8L << 30,
-                        workers,
-                        Progress.silent(),
-                        new Cancel())
-                .run();
+        Fired.into(path, shot, 1, 1, workers);
         return path;
     }
 
@@ -59,7 +45,7 @@ class CoarseFramesTest {
         try (Workers workers = new Workers(2)) {
             Path small = fire("small", 0.3, workers);
             assertFalse(Files.exists(FiringFolder.coarse(small)));
-            Path large = fire("large", 0.04, workers);
+            Path large = fire("large", 0.045, workers);
             String name = FiringRecord.read(large).files().get(1L);
             Frame fine = FrameFile.read(large.resolve(name));
             Frame coarse = FrameFile.read(FiringFolder.coarse(large).resolve(name));
@@ -79,8 +65,11 @@ class CoarseFramesTest {
                 looked++;
             }
             assertTrue(looked > 10, looked + " leaves");
+            Path other = Files.createFile(FiringFolder.coarse(large).resolve("mine.txt"));
             new FiringFolder(large).delete();
-            assertFalse(Files.exists(large), "nothing of it is left");
+            try (var left = Files.list(FiringFolder.coarse(large))) {
+                assertEquals(List.of(other), left.toList(), "what is not the firing's stays");
+            }
         }
     }
 }

@@ -17,9 +17,9 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Progress;
 import ashfall.work.Workers;
@@ -42,7 +42,7 @@ class FiringJobTest {
     @TempDir private Path folder;
     private final Workers workers = new Workers(2);
     private final Shot shot =
-            ShotFile.with(
+            Settings.with(
                     DemoShots.read("oil-store").shot(), List.of("elements.store.voxel.sketch=1"));
 
     @AfterEach
@@ -85,7 +85,7 @@ class FiringJobTest {
     /// The box follows the gas: it is wider in the frame that goes on than in the first.
     @Test
     void run_extendedLater_equalsAnUnbrokenRunByteForByte() throws IOException {
-        Shot finer = ShotFile.with(shot, List.of("elements.store.voxel.sketch=0.2"));
+        Shot finer = Settings.with(shot, List.of("elements.store.voxel.sketch=0.2"));
         Path broken = folder.resolve("broken");
         Path unbroken = folder.resolve("unbroken");
         fire(finer, broken, 1, 16);
@@ -101,11 +101,11 @@ class FiringJobTest {
     /// A run-up is simulated like earlier frames, and kept as little as none of them.
     @Test
     void run_withARunUp_keepsFramesFromTheFirstOn() throws IOException {
-        Shot from = ShotFile.with(shot, List.of("frames.first=-3"));
+        Shot from = Settings.with(shot, List.of("frames.first=-3"));
         Path early = folder.resolve("early");
         fire(from, early, -3, 2);
         Path runUp = folder.resolve("run-up");
-        fire(ShotFile.with(shot, List.of("frames.runUp=4")), runUp, 1, 2);
+        fire(Settings.with(shot, List.of("frames.runUp=4")), runUp, 1, 2);
         FiringRecord record = FiringRecord.read(runUp);
         assertEquals(List.of(1L, 2L), List.copyOf(record.files().keySet()));
         assertEquals(-3, record.log().getFirst().frame());
@@ -163,7 +163,7 @@ class FiringJobTest {
     void run_anotherShotInTheFolder_isRefusedAndNamesWhatDiffers() throws IOException {
         fire(shot, folder, 1, 1);
         byte[] before = bytes(folder, 1);
-        Shot windy = ShotFile.with(shot, List.of("air.wind=5,0,0"));
+        Shot windy = Settings.with(shot, List.of("air.wind=5,0,0"));
         String message =
                 assertThrows(FiringException.class, () -> fire(windy, folder, 1, 1)).getMessage();
         assertTrue(message.contains("air.wind was [1.2,0.0,0.3], is [5.0,0.0,0.0]"), message);
@@ -176,7 +176,7 @@ class FiringJobTest {
     void look_neverEntersTheKey() {
         fire(shot, folder, 1, 1);
         Shot darker =
-                ShotFile.with(
+                Settings.with(
                         shot, List.of("look.exposure=-13", "camera.lens=50", "frames.last=200"));
         assertEquals(0, fire(darker, folder, 1, 1).framesDone());
     }
@@ -226,7 +226,7 @@ class FiringJobTest {
 
     @Test
     void request_tooLarge_isRefusedWithTheNearestThatFits() {
-        Shot fine = ShotFile.with(shot, List.of("elements.store.voxel.sketch=0.006"));
+        Shot fine = Settings.with(shot, List.of("elements.store.voxel.sketch=0.006"));
         String message =
                 assertThrows(
                                 ShotException.class,

@@ -2,13 +2,14 @@ package ashfall.firing;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.vdb.VdbReader;
 import ashfall.work.Cancel;
 import ashfall.work.Disk;
@@ -39,7 +40,7 @@ class FiringSafetyTest {
     @TempDir private Path folder;
     private final Workers workers = new Workers(2);
     private final Shot shot =
-            ShotFile.with(
+            Settings.with(
                     DemoShots.read("oil-store").shot(), List.of("elements.store.voxel.sketch=1"));
 
     @AfterEach
@@ -243,6 +244,22 @@ class FiringSafetyTest {
         assertTrue(older.contains("\"12\" : \"oil-store_0012.vdb\""), older.substring(0, 400));
         Files.writeString(out.resolve(FiringRecord.FILE), older);
         assertEquals("oil-store_0012.vdb", FiringRecord.read(out).files().get(12L));
+        assertEquals(0, fire(out, Disk.MACHINE, Progress.silent()).framesDone());
+    }
+
+    /// Before the third version, what was left out was not followed.
+    @Test
+    void recordOfTheSecondVersion_isRead() throws IOException {
+        Path out = folder.resolve("second");
+        fire(out, Disk.MACHINE, Progress.silent());
+        String text = Files.readString(out.resolve(FiringRecord.FILE));
+        String older =
+                text.replace("\"ashfall_firing\" : 3", "\"ashfall_firing\" : 2")
+                        .replaceAll(",\\s*\"leftOut\" : [0-9.E-]+", "");
+        assertFalse(older.contains("leftOut"));
+        Files.writeString(out.resolve(FiringRecord.FILE), older);
+        KeptFrame kept = FiringRecord.read(out).kept().get(12L);
+        assertEquals(0, kept.channels().get("density").leftOut());
         assertEquals(0, fire(out, Disk.MACHINE, Progress.silent()).framesDone());
     }
 }

@@ -9,9 +9,9 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
@@ -19,7 +19,6 @@ import ashfall.vdb.VdbReader;
 import ashfall.vdb.VdbStats;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
@@ -41,7 +40,7 @@ class KeptChannelsTest {
     @TempDir private Path folder;
 
     private static Shot shot(String more) {
-        return ShotFile.with(
+        return Settings.with(
                 NewShot.make(
                         "fireball",
                         List.of(
@@ -53,22 +52,7 @@ class KeptChannelsTest {
     }
 
     private FiringRecord fire(Shot shot, String name, int last, Workers workers) {
-        return new FiringJob(
-                        new FiringJob.Request(
-                                shot,
-                                "fireball",
-                                Fineness.WORK,
-                                folder.resolve(name),
-                                1,
-                                last,
-                                FiringJob.Existing.CONTINUE,
-                                FiringJob.Pace.BY_TIME),
-                        2L << 30,
-                        workers,
-                        Progress.silent(),
-                        new Cancel())
-                .run()
-                .record();
+        return Fired.into(folder.resolve(name), shot, 1, last, workers);
     }
 
     private static List<Frame> sketch(Shot shot, Workers workers) {
@@ -110,7 +94,7 @@ class KeptChannelsTest {
     @Test
     void halfBits_takeHalfTheSpace() throws IOException {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         DemoShots.read("oil-store").shot(),
                         List.of("elements.store.voxel.sketch=0.2"));
         try (Workers workers = new Workers(2)) {
@@ -136,7 +120,7 @@ class KeptChannelsTest {
     void renamedChannel_arrivesUnderItsNewName() throws IOException {
         try (Workers workers = new Workers(2)) {
             Shot shot =
-                    ShotFile.with(
+                    Settings.with(
                             shot("frames.last=2"), List.of("elements.fireball.name.density=smoke"));
             FiringRecord record = fire(shot, "named", 2, workers);
             Path file = folder.resolve("named").resolve(record.kept().get(2L).file());
@@ -145,7 +129,7 @@ class KeptChannelsTest {
             assertEquals(WANTED, record.kept().get(2L).channels().keySet());
             assertEquals(WANTED, FrameFile.read(file).channels().keySet());
             assertEquals("density", FrameFile.read(file).channels().get("density").name());
-            Shot both = ShotFile.with(shot, List.of("elements.fireball.name.velocity=smoke"));
+            Shot both = Settings.with(shot, List.of("elements.fireball.name.velocity=smoke"));
             String why =
                     assertThrows(ShotException.class, () -> fire(both, "both", 2, workers))
                             .getMessage();

@@ -11,15 +11,14 @@ import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
 import ashfall.vdb.VdbReader;
 import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
@@ -28,6 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -40,7 +40,7 @@ class LeftOutTest {
     @TempDir private Path folder;
 
     private static Shot shot(String... settings) {
-        return ShotFile.with(
+        return Settings.with(
                 NewShot.make(
                         "fireball",
                         List.of(
@@ -66,7 +66,7 @@ class LeftOutTest {
 
     /// What each active voxel of a channel is, by its place.
     private static Map<List<Integer>, Float> values(Frame frame, String channel) {
-        Map<List<Integer>, Float> all = new java.util.HashMap<>();
+        Map<List<Integer>, Float> all = new HashMap<>();
         SparseGrid grid = frame.channels().get(channel);
         for (int i = 0; i < grid.leafCount(); i++) {
             Leaf leaf = grid.leaf(i);
@@ -155,22 +155,7 @@ class LeftOutTest {
     }
 
     private FiringRecord fire(Shot shot, Workers workers) {
-        return new FiringJob(
-                        new FiringJob.Request(
-                                shot,
-                                "fireball",
-                                Fineness.WORK,
-                                folder.resolve("fired"),
-                                FRAMES,
-                                FRAMES,
-                                FiringJob.Existing.CONTINUE,
-                                FiringJob.Pace.BY_TIME),
-                        2L << 30,
-                        workers,
-                        Progress.silent(),
-                        new Cancel())
-                .run()
-                .record();
+        return Fired.into(folder.resolve("fired"), shot, FRAMES, FRAMES, workers);
     }
 
     /// The record and the file tell the largest value that went; a firing goes on only as it began.
@@ -182,14 +167,35 @@ class LeftOutTest {
             double left = frame.channels().get("density").leftOut();
             assertTrue(left > 0 && left <= 0.002f, left + " kg/m3");
             assertEquals(0, frame.channels().get("fuel").leftOut());
+            assertFalse(
+                    VdbReader.read(folder.resolve("fired").resolve(frame.file()))
+                            .grids()
+                            .getLast()
+                            .metadata()
+                            .containsKey("largest_left_out"),
+                    "the velocity goes by the others");
             var grids = VdbReader.read(folder.resolve("fired").resolve(frame.file())).grids();
             assertEquals(left, grids.getFirst().metadata().get("largest_left_out"));
             assertFalse(fire(shot, workers).kept().isEmpty(), "the same goes on");
-            Shot other = ShotFile.with(shot, List.of("elements.fireball.above.density=1 g/m3"));
+            Shot other = Settings.with(shot, List.of("elements.fireball.above.density=1 g/m3"));
             String why =
                     assertThrows(FiringException.class, () -> fire(other, workers)).getMessage();
             assertTrue(why.contains("above.density was 0.002, is 0.001"), why);
         }
+    }
+
+    /// As far as can be said along x and z, a box still cuts along y.
+    @Test
+    void crop_ofOneAxis_cuts() {
+        Kept kept =
+                kept(
+                        shot(
+                                "elements.fireball.crop=true",
+                                "elements.fireball.crop.from=-1e5,1,-1e5",
+                                "elements.fireball.crop.to=1e5,2,1e5"));
+        assertFalse(kept.isUncropped());
+        assertFalse(kept.isAll());
+        assertTrue(ALL.isAll());
     }
 
     @Test

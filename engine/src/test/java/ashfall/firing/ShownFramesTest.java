@@ -15,8 +15,8 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Playback;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Progress;
 import ashfall.work.Workers;
@@ -50,7 +50,7 @@ class ShownFramesTest {
 
     @BeforeAll
     static void fire() {
-        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), List.of(COARSE));
+        Shot shot = Settings.with(DemoShots.read("oil-store").shot(), List.of(COARSE));
         new FiringJob(
                         new FiringJob.Request(
                                 shot,
@@ -74,7 +74,7 @@ class ShownFramesTest {
     }
 
     private static ShownFrames at(String... settings) {
-        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), List.of(settings));
+        Shot shot = Settings.with(DemoShots.read("oil-store").shot(), List.of(settings));
         return new ShownFrames(folder, shot, WORKERS);
     }
 

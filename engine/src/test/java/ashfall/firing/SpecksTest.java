@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.particles.Carriers;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
@@ -35,7 +36,7 @@ class SpecksTest {
                    "born": {"count": 60, "from": 0, "to": 0.05}, "life": {"mean": 1},
                    "release": {"total": 0.1}}}}}}
                 """;
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     /// None unless asked for; then as they were fired, whatever became of the shot since, and where

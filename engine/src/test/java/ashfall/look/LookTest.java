@@ -7,8 +7,8 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -109,7 +109,7 @@ class LookTest {
                                 "look.inner=0",
                                 "look.spill=0"));
         all.addAll(List.of(settings));
-        Shot shot = ShotFile.with(Shot.empty("wall"), all);
+        Shot shot = Settings.with(Shot.empty("wall"), all);
         return new Marcher(List.of(frame), shot, workers).draw(View.of(shot.camera()), 16, 16);
     }
 

@@ -11,9 +11,9 @@ import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
@@ -84,7 +84,7 @@ class TogetherTest {
                                 "sun.strength=0",
                                 "sun.sky=0"));
         all.addAll(List.of(settings));
-        Shot shot = ShotFile.with(site, all);
+        Shot shot = Settings.with(site, all);
         return new Marcher(frames, shot, workers).draw(View.of(shot.camera()), 16, 16);
     }
 
@@ -183,7 +183,7 @@ class TogetherTest {
     /// @param z m; the smoke stands from 0 to 0.4
     private double speck(double z) {
         String[] dark = {"camera.position=0,1.6,30", "camera.target=0,1.6,0", "camera.lens=400"};
-        Shot shot = ShotFile.with(site, List.of(dark));
+        Shot shot = Settings.with(site, List.of(dark));
         View view = View.of(shot.camera());
         Marcher marcher = new Marcher(List.of(wall(8, 0, 2e-4f, 300)), shot, workers);
         Picture picture = marcher.draw(view, 16, 16);

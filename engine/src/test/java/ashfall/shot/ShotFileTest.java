@@ -65,7 +65,7 @@ class ShotFileTest {
             assertTrue(notes >= 8, name + " has " + notes + " notes");
             assertEquals(shot, ShotFile.parse(ShotFile.write(shot), name).shot());
         }
-        Shot calm = ShotFile.with(DemoShots.read("oil-store").shot(), List.of("air.wind=0,0,0"));
+        Shot calm = Settings.with(DemoShots.read("oil-store").shot(), List.of("air.wind=0,0,0"));
         assertTrue(calm.air().note(Air.WIND).startsWith("a light breeze"));
         String bad = "{\"ashfall\": 1, \"air\": {\"notes\": {\"wind\": 3}}}";
         assertTrue(refused(bad).contains("'air.notes.wind' must be text"), refused(bad));
@@ -127,7 +127,7 @@ class ShotFileTest {
     @Test
     void with_settings_changeTheShot() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         good(),
                         List.of(
                                 "air.wind=2,0,0",
@@ -142,7 +142,7 @@ class ShotFileTest {
         String message =
                 assertThrows(
                                 ShotException.class,
-                                () -> ShotFile.with(good(), List.of("fire.radius=1")))
+                                () -> Settings.with(good(), List.of("fire.radius=1")))
                         .getMessage();
         assertTrue(message.contains("elements.fire.sources.pan.radius"), message);
     }
@@ -151,7 +151,7 @@ class ShotFileTest {
     @Test
     void parameters_ofAllKinds_areWhole() {
         Shot shot = NewShot.make("fireball", List.of());
-        ShotFile.parameters(shot).forEach((path, param) -> check(path, param));
+        Settings.parameters(shot).forEach((path, param) -> check(path, param));
     }
 
     private static <T> void check(String path, Param<T> param) {

@@ -40,7 +40,7 @@ class ShotItemsTest {
 
     @Test
     void everyParameter_saysWhatItDoes() {
-        ShotFile.parameters(shot)
+        Settings.parameters(shot)
                 .forEach(
                         (path, param) -> {
                             assertTrue(param.words().does().endsWith("."), path);

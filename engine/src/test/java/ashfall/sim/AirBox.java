@@ -8,8 +8,8 @@ import ashfall.shot.Bounds;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
@@ -49,7 +49,7 @@ public record AirBox(Vec3 edges, double voxel, List<String> closed, double gravi
                                         .with(Air.TEMPERATURE, 300)
                                         .with(Air.WIND, wind))
                         .withElement("box", element);
-        shot = ShotFile.with(shot, List.of("frames.rate=" + framesPerSecond));
+        shot = Settings.with(shot, List.of("frames.rate=" + framesPerSecond));
         return new Simulation(Setup.of(shot, element, Fineness.WORK), workers);
     }
 

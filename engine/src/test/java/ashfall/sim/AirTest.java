@@ -9,6 +9,7 @@ import ashfall.continuity.Feels;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -36,7 +37,7 @@ class AirTest {
                   "sources": {"source": {"kind": "burner", "centre": [0, 2, 0], "radius": 0.5,
                    "uneven": 0, "temperature": 288, "release": {"smoke": 0.01}}}}}}
                 """;
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     private static Shot draughty(String draught, String... settings) {
@@ -45,7 +46,7 @@ class AirTest {
                         .replaceFirst(
                                 "\"elements\"",
                                 "\"draughts\": {\"side\": {" + draught + "}}, \"elements\"");
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     /// The mean way of all specks from their places half a life before.
@@ -191,7 +192,7 @@ class AirTest {
         try (Workers workers = new Workers(1)) {
             run(shot, 1, workers);
         }
-        Shot off = ShotFile.with(shot, List.of("draughts.side.felt=0"));
+        Shot off = Settings.with(shot, List.of("draughts.side.felt=0"));
         assertTrue(Feels.of(off, "box").hint().isEmpty());
     }
 }

@@ -12,9 +12,9 @@ import ashfall.grid.SparseGrid;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -103,7 +103,7 @@ class AlikeTest {
         };
         Shot shot = fireball(fixed);
         Simulation whole = run(shot, 0);
-        Simulation half = run(ShotFile.with(shot, List.of("elements.fireball.alike=true")), 0);
+        Simulation half = run(Settings.with(shot, List.of("elements.fireball.alike=true")), 0);
         for (int frame = 1; frame <= 20; frame++) {
             LogEntry w = whole.advanceFrame(new Cancel());
             LogEntry h = half.advanceFrame(new Cancel());
@@ -120,10 +120,10 @@ class AlikeTest {
     @Test
     void alike_takesNoWindFromTheSide() {
         Shot shot =
-                ShotFile.with(fireball("elements.fireball.alike=true"), List.of("air.wind=3,0,0"));
+                Settings.with(fireball("elements.fireball.alike=true"), List.of("air.wind=3,0,0"));
         String why = assertThrows(ShotException.class, () -> run(shot, 0)).getMessage();
         assertTrue(why.contains("air.wind"), why);
-        run(ShotFile.with(shot, List.of("air.wind=0,0,3")), 1);
+        run(Settings.with(shot, List.of("air.wind=0,0,3")), 1);
     }
 
     @Test

@@ -9,8 +9,8 @@ import ashfall.grid.Box;
 import ashfall.grid.GridShape;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -115,7 +115,7 @@ class BoxFitTest {
 
     private List<LogEntry> run(String setting) {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         DemoShots.read("oil-store").shot(),
                         List.of(setting, "elements.store.voxel.sketch=0.25"));
         Setup setup = Setup.of(shot, shot.elements().get("store"), Fineness.SKETCH);

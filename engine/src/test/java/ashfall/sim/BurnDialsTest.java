@@ -12,9 +12,9 @@ import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -49,7 +49,7 @@ class BurnDialsTest {
     @Test
     void flicker_swellsAroundTheCurve_andKeepsItsMean() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("burner", List.of()),
                         List.of(
                                 "elements.fire.sources.pool.flicker.amount=0.8",
@@ -76,7 +76,7 @@ class BurnDialsTest {
         for (int k = 0; k < 2; k++) {
             Simulation s =
                     simulation(
-                            ShotFile.with(
+                            Settings.with(
                                     NewShot.make("burner", List.of()),
                                     List.of("elements.fire.sources.pool.release.air=" + k)));
             LogEntry last = run(s, 12);
@@ -90,7 +90,7 @@ class BurnDialsTest {
     void burnTime_uneven_isThatTimeInTheMean_andLastsLongerHereThanThere() {
         Simulation s =
                 simulation(
-                        ShotFile.with(
+                        Settings.with(
                                 NewShot.make("burner", List.of()),
                                 List.of("elements.fire.burn.time.uneven=0.8")));
         Burning.Unevenness uneven = s.setup().burning().unevenness();
@@ -135,7 +135,7 @@ class BurnDialsTest {
                         ShotException.class,
                         () ->
                                 simulation(
-                                        ShotFile.with(
+                                        Settings.with(
                                                 shot,
                                                 List.of("elements.fireball.burn.flame=2000"))));
         assertEquals(
@@ -147,7 +147,7 @@ class BurnDialsTest {
     @Test
     void sources_ofDifferentFuels_burnSideBySide() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("burner", List.of("fuel=propane", "heat=1000")),
                         List.of("elements.fire.sources.pool.burns=ethanol"));
         Simulation s = simulation(shot);
@@ -172,7 +172,7 @@ class BurnDialsTest {
     @Test
     void fuelWithoutHeat_staysUnburnt_untilItIsLit() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("burner", List.of()),
                         List.of(
                                 "elements.fire.sources.pilot.release.heat={\"curve\":[[0.25,0],[0.26,400],[1,400]]}"));
@@ -185,7 +185,7 @@ class BurnDialsTest {
     @Test
     void keptFuelAndHeat_stayAtTheirValues_andAreBooked() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("burner", List.of("fuel=ethanol")),
                         List.of(
                                 "elements.fire.sources.pool.release.fuel=0",

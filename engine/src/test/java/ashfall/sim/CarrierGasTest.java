@@ -11,6 +11,7 @@ import ashfall.particles.Carriers;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -46,7 +47,7 @@ class CarrierGasTest {
                    "life": {"mean": 0.25, "spread": 0.05}, "speed": {"start": 8},
                    "carrier": {"radius": 0.25}, "release": {"total": 0.5}}}}}}
                 """;
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     private static Setup setup(Shot shot) {

@@ -9,8 +9,8 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -221,7 +221,7 @@ class DialsTest {
     private Simulation store(String... settings) {
         List<String> all = new ArrayList<>(List.of(settings));
         all.add("elements.store.voxel.sketch=0.5");
-        return simulation(ShotFile.with(DemoShots.read("oil-store").shot(), all));
+        return simulation(Settings.with(DemoShots.read("oil-store").shot(), all));
     }
 
     @Test

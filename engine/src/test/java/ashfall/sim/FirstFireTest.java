@@ -10,9 +10,9 @@ import ashfall.look.Picture;
 import ashfall.look.View;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Starter;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -93,7 +93,7 @@ class FirstFireTest {
         Shot lit = Starter.BASKET.make(1.2);
         String name = element(lit);
         Shot shot =
-                ShotFile.with(lit, List.of("elements." + name + ".sources.pool.release.fuel=0"));
+                Settings.with(lit, List.of("elements." + name + ".sources.pool.release.fuel=0"));
         Simulation s = simulation(shot);
         List<LogEntry> log = new ArrayList<>();
         for (int frame = 1; frame <= 12; frame++) {

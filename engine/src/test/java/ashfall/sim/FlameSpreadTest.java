@@ -15,8 +15,8 @@ import ashfall.shot.Burn;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -112,7 +112,7 @@ class FlameSpreadTest {
         shot =
                 shot.with("air", shot.air().with(Air.GRAVITY, 0.0).with(Air.TEMPERATURE, 300.0))
                         .withElement("tube", element);
-        shot = ShotFile.with(shot, List.of("frames.rate=" + framesPerSecond));
+        shot = Settings.with(shot, List.of("frames.rate=" + framesPerSecond));
         Simulation s = new Simulation(mixing(Setup.of(shot, element, Fineness.WORK)), workers);
         GasFields fields = s.fields();
         GridShape shape = fields.shape();

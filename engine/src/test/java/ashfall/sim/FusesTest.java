@@ -9,9 +9,9 @@ import ashfall.shot.Item;
 import ashfall.shot.NewShot;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Route;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 import ashfall.shot.Timing;
 import ashfall.shot.Vec3;
@@ -84,7 +84,7 @@ class FusesTest {
     @Test
     void other_edits_moveNothing() {
         Shot shot = row();
-        Shot warmer = ShotFile.with(shot, List.of("elements.fire.sources.spark.radius=2 m"));
+        Shot warmer = Settings.with(shot, List.of("elements.fire.sources.spark.radius=2 m"));
         assertEquals(warmer, Fuses.follow(shot, warmer));
         Shot cut =
                 shot.with(SOURCES + "oil", shot.items().get(SOURCES + "oil").without(Source.FUSE));

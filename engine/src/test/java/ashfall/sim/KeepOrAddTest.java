@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
@@ -39,7 +40,7 @@ class KeepOrAddTest {
                   "sources": {"source": {"kind": "burner", "centre": [0, 1, 0], "radius": 0.5,
                    "uneven": 0, "temperature": 285}}}}}
                 """;
-        Shot shot = ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        Shot shot = Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
         return new Simulation(Setup.of(shot, shot.element("box"), Fineness.SKETCH), workers);
     }
 

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.continuity.Continuity;
 import ashfall.gas.CellRange;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
@@ -35,7 +36,7 @@ class LimitsTest {
                    "radius": 0.6, "size": [1.2, 0.4, 1.2], "temperature": 900,
                    "keep": {"temperature": 1300}, "release": {"fuel": 0.12}}}}}}
                 """;
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     private static Setup.Plan plan(double voxel) {

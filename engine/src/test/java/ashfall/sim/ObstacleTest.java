@@ -11,6 +11,7 @@ import ashfall.shot.Curve;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -160,9 +161,9 @@ class ObstacleTest {
     /// A board that sweeps through still air carries the air before it along.
     @Test
     void movingBoard_pushesTheAirBeforeIt() {
-        Shot shot = ShotFile.with(shot(), List.of(ELEMENT + ".sources.smoke.on=false"));
+        Shot shot = Settings.with(shot(), List.of(ELEMENT + ".sources.smoke.on=false"));
         shot = shot.withObstacle("board", box(-1, 1, 0, 0.4, 1.2, 1.2));
-        shot = ShotFile.with(shot, List.of("obstacles.board.path=[[0,0,0,0],[2,4,0,0]]"));
+        shot = Settings.with(shot, List.of("obstacles.board.path=[[0,0,0,0],[2,4,0,0]]"));
         Simulation s = simulation(shot);
         run(s, 10);
         double at = -1 + 2 * s.time();
@@ -183,13 +184,13 @@ class ObstacleTest {
     void movingBoard_passesNoVoxelInAStep() {
         Shot shot = shot().withObstacle("board", box(-1.5, 1, 0, 0.3, 1, 1));
         shot =
-                ShotFile.with(
+                Settings.with(
                         shot,
                         List.of(
                                 ELEMENT + ".sources.smoke.on=false",
                                 "obstacles.board.path=[[0,0,0,0],[0.15,2.4,0,0]]"));
         assertEquals(7, simulation(shot).advanceFrame(new Cancel()).substeps());
-        Shot few = ShotFile.with(shot, List.of(ELEMENT + ".steps.most=3"));
+        Shot few = Settings.with(shot, List.of(ELEMENT + ".steps.most=3"));
         assertEquals(3, simulation(few).advanceFrame(new Cancel()).substeps());
     }
 
@@ -202,7 +203,7 @@ class ObstacleTest {
                                         .with(Shape.CENTRE, new Vec3(-1.2, 1.2, 0))
                                         .with(Shape.RADIUS, 0.35));
         shot =
-                ShotFile.with(
+                Settings.with(
                         shot,
                         List.of(
                                 "obstacles.ball.path=[[0,0,0,0],[0.5,1.2,0.4,0],[1,2.4,0,0]]",
@@ -246,7 +247,7 @@ class ObstacleTest {
     @Test
     void movingSource_leavesNoBeads() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         shot(),
                         List.of(
                                 ELEMENT + ".sources.smoke.radius=0.12",
@@ -273,7 +274,7 @@ class ObstacleTest {
     void movingSource_passesItsMotionOn() {
         for (double factor : new double[] {1, 1.3}) {
             Shot shot =
-                    ShotFile.with(
+                    Settings.with(
                             shot(),
                             List.of(
                                     ELEMENT + ".sources.smoke.centre=-1.5,2,0",

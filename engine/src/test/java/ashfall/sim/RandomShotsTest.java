@@ -13,10 +13,10 @@ import ashfall.shot.NewShot;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -139,7 +139,7 @@ class RandomShotsTest {
             shot = shot.withDraught("side", draught);
             stand(random, draught, width, "draughts.side.", settings);
         }
-        return ShotFile.with(shot, settings);
+        return Settings.with(shot, settings);
     }
 
     /// Up to 300 carriers from somewhere in or around the bounds, with fuel.

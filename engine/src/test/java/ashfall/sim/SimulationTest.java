@@ -15,8 +15,8 @@ import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.NewShot;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -100,7 +100,7 @@ class SimulationTest {
     @Test
     void wind_throughAnOpenBox_keepsItsSpeed() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("burner", List.of()),
                         List.of(
                                 "air.wind=3,0,0",
@@ -137,7 +137,7 @@ class SimulationTest {
     @Test
     void heat_inAnOpenBox_drivesOutItsVolume() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("puff", List.of("radius=0.5", "temperature=290")),
                         List.of(
                                 "elements.puff.sources.puff.release.volume=0",
@@ -161,7 +161,7 @@ class SimulationTest {
     @Test
     void expansion_inACloseBox_isThatOfOpenAir() {
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         NewShot.make("puff", List.of("radius=0.5", "temperature=290")),
                         List.of(
                                 "elements.puff.sources.puff.release.volume=0",
@@ -207,7 +207,7 @@ class SimulationTest {
     }
 
     private static Shot smallStore() {
-        return ShotFile.with(
+        return Settings.with(
                 DemoShots.read("oil-store").shot(), List.of("elements.store.voxel.sketch=0.5"));
     }
 
@@ -298,7 +298,7 @@ class SimulationTest {
     private static float[][] state(int threads) {
         try (Workers own = new Workers(threads)) {
             Shot shot =
-                    ShotFile.with(
+                    Settings.with(
                             DemoShots.read("oil-store").shot(),
                             List.of("elements.store.voxel.sketch=1"));
             Simulation s =
@@ -367,7 +367,7 @@ class SimulationTest {
     void state_takenUpByAnotherRun_goesOnWithTheSameBits() {
         // Wind takes the gas along a box far longer than it, so that most is left alone.
         Shot shot =
-                ShotFile.with(
+                Settings.with(
                         DemoShots.read("oil-store").shot(),
                         List.of(
                                 "air.wind=25,0,0",
@@ -421,7 +421,7 @@ class SimulationTest {
     @Test
     void memory_ofARun_staysWithinThePlan() {
         memory(smallStore());
-        memory(ShotFile.with(smallStore(), List.of("elements.store.sources.oil.burns=petrol")));
+        memory(Settings.with(smallStore(), List.of("elements.store.sources.oil.burns=petrol")));
     }
 
     private void memory(Shot shot) {

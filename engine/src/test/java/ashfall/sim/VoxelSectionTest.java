@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Fineness;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -39,7 +40,7 @@ class VoxelSectionTest {
                   "sources": {"one": {%s, "centre": [0.05, 3.05, 0.05], "release": {"smoke": 1}}}}}}
                 """
                         .formatted(source);
-        return ShotFile.with(ShotFile.parse(json, "test").shot(), List.of(settings));
+        return Settings.with(ShotFile.parse(json, "test").shot(), List.of(settings));
     }
 
     private Optional<VoxelSection> section(Shot shot, double seconds, int axis) {

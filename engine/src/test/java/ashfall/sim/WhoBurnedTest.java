@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.burn.Fuels;
 import ashfall.gas.GasFields;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Cancel;
@@ -52,7 +53,7 @@ class WhoBurnedTest {
                 """;
         List<String> all = new ArrayList<>(List.of(BOX + "whoburned=true"));
         all.addAll(List.of(settings));
-        Shot shot = ShotFile.with(ShotFile.parse(json, "test").shot(), all);
+        Shot shot = Settings.with(ShotFile.parse(json, "test").shot(), all);
         return new Simulation(Setup.of(shot, shot.element("box"), Fineness.SKETCH), workers);
     }
 

@@ -7,9 +7,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Gas;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 
 import org.junit.jupiter.api.Test;
 
@@ -42,7 +42,7 @@ class TrialsTest {
         assertEquals("seed-13", third.name());
         assertEquals("Seed 13", third.caption());
         assertEquals(13L, third.shot().element("shell").gas().get(Gas.SEED));
-        assertEquals(ShotFile.with(shot, third.settings()), third.shot());
+        assertEquals(Settings.with(shot, third.settings()), third.shot());
     }
 
     @Test

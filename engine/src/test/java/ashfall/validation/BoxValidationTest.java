@@ -4,8 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -41,7 +41,7 @@ class BoxValidationTest {
         if (!follows) {
             settings.add("elements.store.bounds.follow=[]");
         }
-        Shot shot = ShotFile.with(DemoShots.read("oil-store").shot(), settings);
+        Shot shot = Settings.with(DemoShots.read("oil-store").shot(), settings);
         Simulation s =
                 new Simulation(Setup.of(shot, shot.element("store"), Fineness.SKETCH), workers);
         List<LogEntry> log = new ArrayList<>();

@@ -7,8 +7,8 @@ import ashfall.gas.GasFields;
 import ashfall.grid.GridShape;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
@@ -33,7 +33,7 @@ class SmallFlameTest {
     }
 
     private Simulation lantern(String... settings) {
-        Shot shot = ShotFile.with(DemoShots.read("lantern").shot(), List.of(settings));
+        Shot shot = Settings.with(DemoShots.read("lantern").shot(), List.of(settings));
         return new Simulation(Setup.of(shot, shot.element("flame"), Fineness.SKETCH), workers);
     }
 

@@ -4,8 +4,8 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.TrialRuns;
 import ashfall.shot.Item;
 import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
 import ashfall.trial.Outcome;
 
@@ -77,7 +77,7 @@ final class BracketPlot extends Canvas {
             }
             String path = one.trial().settings().getFirst().split("=", 2)[0];
             Shot shot = one.trial().shot();
-            if (!(ShotFile.parameters(shot).get(path) instanceof Quantity quantity)) {
+            if (!(Settings.parameters(shot).get(path) instanceof Quantity quantity)) {
                 return List.of();
             }
             String itemPath = path.substring(0, path.length() - quantity.key().length() - 1);

@@ -5,9 +5,9 @@ import ashfall.desk.run.Runs;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Unit;
 import ashfall.trial.Trial;
 import ashfall.trial.Trials;
@@ -209,7 +209,7 @@ final class TrialForm extends VBox {
 
     private Optional<Found> quantity(String path) {
         Shot shot = document.shot();
-        if (!(ShotFile.parameters(shot).get(path) instanceof Quantity quantity)) {
+        if (!(Settings.parameters(shot).get(path) instanceof Quantity quantity)) {
             return Optional.empty();
         }
         Item item =

@@ -3,7 +3,7 @@ package ashfall.desk.chart;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import ashfall.shot.DemoShots;
-import ashfall.shot.ShotFile;
+import ashfall.shot.Settings;
 
 import org.junit.jupiter.api.Test;
 
@@ -15,7 +15,7 @@ class TimeAxisTest {
         for (String rate : List.of("24", "24000/1001", "60")) {
             TimeAxis axis =
                     TimeAxis.of(
-                            ShotFile.with(
+                            Settings.with(
                                     DemoShots.read("oil-store").shot(),
                                     List.of(
                                             "frames.rate=" + rate,

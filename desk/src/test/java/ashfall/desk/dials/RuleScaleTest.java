@@ -5,8 +5,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.DemoShots;
 import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
 import ashfall.shot.Shape;
-import ashfall.shot.ShotFile;
 import ashfall.shot.Source;
 
 import org.junit.jupiter.api.Test;
@@ -15,7 +15,7 @@ import java.util.List;
 
 class RuleScaleTest {
     private static List<Quantity> all() {
-        return ShotFile.parameters(DemoShots.read("oil-store").shot()).values().stream()
+        return Settings.parameters(DemoShots.read("oil-store").shot()).values().stream()
                 .filter(Quantity.class::isInstance)
                 .map(Quantity.class::cast)
                 .toList();
