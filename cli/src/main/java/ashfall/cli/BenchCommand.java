@@ -10,17 +10,13 @@ import ashfall.gas.VelocityTransport;
 import ashfall.grid.FieldPool;
 import ashfall.grid.GridShape;
 import ashfall.grid.Seeded;
-import ashfall.look.Marcher;
-import ashfall.look.View;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
-import ashfall.shot.Kept;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.sim.LogEntry;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
-import ashfall.sim.Snapshot;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -36,7 +32,6 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import java.util.concurrent.Callable;
 
 /// Measures the engine on this machine, beside the memory bandwidth of a plain triad.
@@ -55,6 +50,8 @@ final class BenchCommand implements Callable<Integer> {
                     "pressure-sphere",
                     "pressure-ratio",
                     "picture",
+                    "scattering-thin",
+                    "scattering-dense",
                     "write",
                     "read");
     private static final int RUNS = 5;
@@ -72,7 +69,8 @@ final class BenchCommand implements Callable<Integer> {
             paramLabel = "NAME",
             description =
                     "step, fireball, transport, velocity, pressure, pressure-sphere,"
-                            + " pressure-ratio, picture, write or read; by default all")
+                        + " pressure-ratio, picture, scattering-thin, scattering-dense, write or"
+                        + " read; by default all")
     private String part;
 
     @Option(
@@ -84,7 +82,7 @@ final class BenchCommand implements Callable<Integer> {
     @Option(
             names = "--vdb",
             paramLabel = "FILE",
-            description = "the volumes that are written and read; by default made up")
+            description = "the volumes that are written, read and seen; by default made up")
     private Path volumes;
 
     @Option(
@@ -179,6 +177,7 @@ final class BenchCommand implements Callable<Integer> {
             case "pressure-sphere" -> pressure(name, this::aroundABall, workers);
             case "pressure-ratio" -> pressure(name, this::lightInABall, workers);
             case "write", "read" -> volumes(name, workers);
+            case "scattering-thin", "scattering-dense" -> scattering(name, workers);
             default -> picture(workers);
         };
     }
@@ -432,24 +431,17 @@ final class BenchCommand implements Callable<Integer> {
         return ashfall.burn.Fuels.of("kerosene").gasLaw(288);
     }
 
-    /// A picture of 640 x 360 of the oil store's eighth frame.
     private Row picture(Workers workers) {
-        Shot shot = oilStore();
-        Simulation simulation =
-                new Simulation(Setup.of(shot, shot.element("store"), Fineness.WORK), workers);
-        for (int frame = 0; frame < 8; frame++) {
-            simulation.advanceFrame(new Cancel());
+        PictureBench bench = PictureBench.oilStore(size, workers);
+        return new Row("picture", median(bench::layers), bench.pixels(), 0);
+    }
+
+    /// Of the given file, or of made up volumes.
+    private Row scattering(String name, Workers workers) {
+        try (VdbBench made = new VdbBench(volumes, size, workers)) {
+            boolean thin = name.equals("scattering-thin");
+            PictureBench bench = PictureBench.scattering(made.file("read"), thin, workers);
+            return new Row(name, median(bench::draw), bench.pixels(), 0);
         }
-        var frame =
-                Snapshot.of(
-                        simulation,
-                        Kept.everything(Set.of("density", "temperature", "flame"), Set.of()),
-                        workers);
-        double seconds =
-                median(
-                        () ->
-                                new Marcher(List.of(frame), shot, workers)
-                                        .draw(View.of(shot.camera()), 640, 360));
-        return new Row("picture", seconds, 640.0 * 360.0, 0);
     }
 }

@@ -4,8 +4,9 @@ import ashfall.firing.FiringException;
 import ashfall.firing.ShownFrames;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
-import ashfall.look.Picture;
 import ashfall.look.View;
+import ashfall.picture.Layers;
+import ashfall.picture.Picture;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Remark;
 import ashfall.shot.Settings;
@@ -132,10 +133,13 @@ final class RenderCommand implements Callable<Integer> {
                 }
                 Marcher marcher = new Marcher(seen, shot, workers);
                 View view = View.of(shot.camera());
-                Picture picture = marcher.draw(view, pixels.width(), pixels.height());
+                int width = pixels.width();
+                int height = pixels.height();
+                Layers layers = marcher.layers(view, width, height, 0, 0, width, height);
                 for (ShownFrames element : elements) {
-                    marcher.addSpecks(picture, view, element.specks(shot, frame));
+                    marcher.addSpecks(layers, view, element.specks(shot, frame));
                 }
+                Picture picture = layers.picture();
                 String name = shown.fileName(frame).replace(".vdb", ".png");
                 picture.writePng(out.resolve(name));
                 double seconds = (System.nanoTime() - started) * 1e-9;

@@ -34,7 +34,7 @@ final class VdbBench implements AutoCloseable {
             folder = Files.createTempDirectory("ashfall-bench");
             grids = fileOrNull == null ? made(size) : VdbReader.read(fileOrNull, workers).grids();
             if (fileOrNull == null) {
-                write();
+                new VdbWriter(workers).write(file("read"), Map.of(), grids);
             } else {
                 Files.copy(fileOrNull, file("read"));
             }
@@ -43,7 +43,8 @@ final class VdbBench implements AutoCloseable {
         }
     }
 
-    private Path file(String name) {
+    /// One of its files: the one that is read, or written.
+    Path file(String name) {
         return folder.resolve(name + ".vdb");
     }
 
@@ -64,8 +65,7 @@ final class VdbBench implements AutoCloseable {
     /// Reads all grids.
     void read() {
         try {
-            Path given = file("read");
-            VdbReader.read(Files.exists(given) ? given : file("written"), workers);
+            VdbReader.read(file("read"), workers);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -18,6 +18,9 @@ final class Bodies {
 
     private static final int MOST_STEPS = 200;
 
+    /// As far as a body can be away and still cast a shadow, m.
+    static final double FAR = 1e4;
+
     private final List<Body.Placed> placed;
 
     Bodies(Shot shot, double seconds) {
@@ -30,6 +33,11 @@ final class Bodies {
 
     boolean areNone() {
         return placed.isEmpty();
+    }
+
+    /// Is a place within one, or closer to it than a margin (m)?
+    boolean isWithin(double x, double y, double z, double margin) {
+        return !placed.isEmpty() && distance(new Vec3(x, y, z)) < margin;
     }
 
     private double distance(Vec3 p) {
@@ -73,7 +81,7 @@ final class Bodies {
 
     /// Does a body keep the sun from a place?
     boolean shades(Vec3 place, Vec3 towardsSun) {
-        return !placed.isEmpty() && hit(place, towardsSun, 1e4) < Double.POSITIVE_INFINITY;
+        return !placed.isEmpty() && hit(place, towardsSun, FAR) < Double.POSITIVE_INFINITY;
     }
 
     /// Outward direction of the surface at a place on it.

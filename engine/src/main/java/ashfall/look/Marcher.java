@@ -2,6 +2,9 @@ package ashfall.look;
 
 import ashfall.grid.Frame;
 import ashfall.grid.Seeded;
+import ashfall.picture.Layers;
+import ashfall.picture.Part;
+import ashfall.picture.Picture;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -14,48 +17,38 @@ import java.util.Set;
 /// Light along each ray goes by `dL/ds = κB + σ_s(sun + sky + fire) − σ_t L`, integrated exactly
 /// over steps of constant coefficients (`L += T S (1 − e^(−σ_t Δs)); T *= e^(−σ_t Δs)`).
 ///
-/// Sunlight reaches a point through a volume of transmittances, skylight through a coarser one, the
-/// fire's own light through [FireLight]. The ground takes sun with the smoke's shadow, sky and
-/// fire. Where elements overlap their coefficients add up; each is sampled by its own voxels, and
-/// takes light from all. Bricks without smoke are skipped. Luminances are in cd/m², linear sRGB.
+/// [GasLight] says what light reaches the gas, a [Ray] what comes along a line of sight, part by
+/// part. The ground takes sun with the smoke's shadow, sky and fire. Where elements overlap their
+/// coefficients add up; each is sampled by its own voxels, and takes light from all. Bricks without
+/// smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
     /// Channels of a frame that a picture is made of.
-    public static final Set<String> CHANNELS = Set.of("density", "temperature", "flame");
-
-    private static final float OPAQUE = 0.004f;
+    public static final Set<String> CHANNELS =
+            Set.of("density", "temperature", "flame", "velocity");
 
     private static final float SPECK_KELVIN = 1500;
 
-    /// Optical depth of a step that hides nothing.
-    private static final float THIN = 1e-6f;
+    final Volumes volumes;
+    final Shading shading;
+    final GasLight light;
+    final Surroundings surroundings;
+    final Bodies bodies;
+    final Keeper keeper;
 
-    /// How much is spent on a picture.
-    ///
-    /// @param fireCells coarse cells along the longest side for the fire's own light
-    /// @param groundPoints points of light along each side of the ground
-    /// @param sunCell cell of the sun's transmittances in voxels; the sky's are twice as large
-    private record Detail(int fireCells, int groundPoints, int sunCell) {
-        static final Detail FINE = new Detail(18, 96, 2);
-        static final Detail QUICK = new Detail(8, 32, 3);
-    }
+    /// Share of the light behind below which a ray ends; where there is fire, which is thousands of
+    /// times brighter than the smoke before it, much less than where there is none.
+    final float opaque;
 
-    private final Volumes volumes;
-    private final Shading shading;
+    private final Taking taking;
     private final Workers workers;
-    private final LightGrid[] suns;
-    private final LightGrid[] skies;
-    private final FireLight fire;
-    private final Surroundings surroundings;
-    private final Bodies bodies;
-    private final Keeper keeper;
-    private final float[] keeperLight = new float[3];
+    private final float[][] keeperLight = new float[3][3];
 
     /// Prepares the light of a moment under a shot's look, for finished pictures.
     ///
     /// @param frames one an element
     /// @throws IllegalArgumentException when there is no frame, or one has no density
     public Marcher(List<Frame> frames, Shot shot, Workers workers) {
-        this(frames, shot, null, Detail.FINE, workers);
+        this(frames, shot, null, GasLight.Detail.FINE, workers);
     }
 
     /// Prepares a moment for looking at it while working: coarser light, longer steps.
@@ -64,94 +57,59 @@ public final class Marcher {
     /// @param keeper who stands beside the fire, or null
     /// @throws IllegalArgumentException when there is no frame, or one has no density
     public static Marcher quick(List<Frame> frames, Shot shot, Keeper keeper, Workers workers) {
-        return new Marcher(frames, shot, keeper, Detail.QUICK, workers);
+        return new Marcher(frames, shot, keeper, GasLight.Detail.QUICK, workers);
     }
 
-    private Marcher(List<Frame> frames, Shot shot, Keeper keeper, Detail detail, Workers workers) {
+    private Marcher(
+            List<Frame> frames, Shot shot, Keeper keeper, GasLight.Detail detail, Workers workers) {
         this.shading = Shading.of(shot);
-        this.volumes = new Volumes(frames, shading.blue() > 0);
+        this.taking = Taking.of(shot);
+        boolean fine = detail.equals(GasLight.Detail.FINE);
+        this.volumes = new Volumes(frames, shading.blue() > 0, fine && taking.open() > 0);
         this.workers = workers;
         this.keeper = keeper;
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
-        this.fire = new FireLight(volumes, shading, bodies, detail.fireCells, workers);
-        Vec3[] sunDirection = {shading.towardsSun()};
-        Vec3[] skyDirections = {
-            new Vec3(0, 1, 0),
-            new Vec3(1, 0.8, 0).unit(),
-            new Vec3(-1, 0.8, 0).unit(),
-            new Vec3(0, 0.8, 1).unit(),
-            new Vec3(0, 0.8, -1).unit()
-        };
-        this.suns = new LightGrid[volumes.count()];
-        this.skies = new LightGrid[volumes.count()];
-        for (int i = 0; i < suns.length; i++) {
-            suns[i] = transmittances(i, detail.sunCell, sunDirection);
-            skies[i] = transmittances(i, 2 * detail.sunCell, skyDirections);
-        }
+        this.light = new GasLight(volumes, shading, bodies, detail, workers);
+        this.opaque = fine && firePower() > 0 ? 1e-4f : 2e-3f;
         this.surroundings =
-                new Surroundings(
-                        volumes,
-                        shading,
-                        fire,
-                        bodies,
-                        detail.groundPoints,
-                        0.75 * detail.sunCell,
-                        workers);
+                new Surroundings(volumes, shading, light, bodies, detail.groundPoints(), workers);
         if (keeper != null) {
             lightKeeper();
         }
     }
 
-    /// Light that a keeper's front throws back: a quarter of the fire's fluence, half the sky, and
-    /// half of the sunlight that reaches him.
+    /// Light that a keeper's front throws back: half of the sunlight that reaches him, half the
+    /// sky, and a quarter of the fire's fluence.
     private void lightKeeper() {
         float x = (float) (keeper.foot().x() - volumes.corner[0]);
         float y = (float) (keeper.foot().y() + 1.2 - volumes.corner[1]);
         float z = (float) (keeper.foot().z() - volumes.corner[2]);
-        fire.fluence(x, y, z, keeperLight);
-        double sunny = 0.5 * volumes.transmittance(shading, x, y, z, shading.towardsSun(), 2);
+        light.fire.fluence(x, y, z, keeperLight[2]);
+        float sunny = 0.5f * light.sun(x, y, z);
         for (int k = 0; k < 3; k++) {
-            keeperLight[k] =
-                    (float)
-                            (0.25 * shading.spill() * keeperLight[k]
-                                    + 0.5 * shading.skylight().get(k)
-                                    + sunny * shading.sunlight().get(k));
+            keeperLight[0][k] = sunny * (float) shading.sunlight().get(k);
+            keeperLight[1][k] = 0.5f * (float) shading.skylight().get(k);
+            keeperLight[2][k] *= 0.25f * shading.spill();
         }
+    }
+
+    /// Adds the keeper where a ray meets him.
+    void addKeeper(Ray ray, View view, Vec3 place, double pixel) {
+        float[] albedo = new float[3];
+        float cover = keeper.cover(view, place, pixel, albedo);
+        Part[] parts = {Part.SITE_BY_SUN, Part.SITE_BY_SKY, Part.SITE_BY_FIRE};
+        for (int by = 0; by < parts.length; by++) {
+            for (int k = 0; k < 3; k++) {
+                ray.parts[parts[by].offset() + k] +=
+                        ray.clear * cover * albedo[k] * keeperLight[by][k] / (float) Math.PI;
+            }
+        }
+        ray.clear *= 1 - cover;
     }
 
     /// Luminous power of the fire, lumen.
     public double firePower() {
-        return fire.power();
-    }
-
-    /// Means of the transmittances along directions, in cells of so many of a volume's voxels.
-    private LightGrid transmittances(int volume, int voxels, Vec3[] directions) {
-        Volume own = volumes.all[volume];
-        LightGrid grid = new LightGrid(own, voxels * own.voxel, 1);
-        workers.forEachSlab(
-                grid.shape.nz(),
-                (z, worker) -> transmittances(grid, volume, voxels, z, directions));
-        return grid;
-    }
-
-    private void transmittances(LightGrid grid, int volume, int voxels, int z, Vec3[] directions) {
-        float h = (float) grid.cell;
-        for (int y = 0; y < grid.shape.ny(); y++) {
-            for (int x = 0; x < grid.shape.nx(); x++) {
-                double sum = 0;
-                for (Vec3 d : directions) {
-                    sum +=
-                            volumes.transmittance(
-                                    shading,
-                                    volumes.offset(volume, 0) + (x + 0.5f) * h,
-                                    volumes.offset(volume, 1) + (y + 0.5f) * h,
-                                    volumes.offset(volume, 2) + (z + 0.5f) * h,
-                                    d,
-                                    voxels);
-                }
-                grid.parts[0][grid.shape.at(x, y, z)] = (float) (sum / directions.length);
-            }
-        }
+        return light.fire.lamps.power();
     }
 
     /// Draws the picture with as many samples a voxel as the look asks for.
@@ -169,20 +127,96 @@ public final class Marcher {
         float[] rgb = new float[3 * width * height];
         float[] emitted = new float[width * height];
         float[] opacity = new float[width * height];
+        double perMetre = view.width() / width;
         job.forEachSlab(
                 height,
-                (row, worker) ->
-                        new Ray(view, samples, width, height, rgb, emitted, opacity).row(row));
+                (row, worker) -> {
+                    Ray ray = new Ray(this, samples, false);
+                    for (int column = 0; column < width; column++) {
+                        int pixel = row * width + column;
+                        Vec3 d = view.ray(column + 0.5, row + 0.5, width, height);
+                        float jitter = Seeded.unit(0, 0, 0, pixel);
+                        ray.trace(view, view.eye(), d, perMetre, jitter, 0);
+                        opacity[pixel] = 1 - ray.clear;
+                        emitted[pixel] = ray.glowLuminance();
+                        for (int i = 0; i < ray.parts.length; i++) {
+                            rgb[3 * pixel + i % 3] += ray.parts[i];
+                        }
+                    }
+                });
         return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
+    }
+
+    /// Takes a finished picture apart by parts, with the motion blur, the depth of field and the
+    /// rays a pixel that the shot asks for. A pixel depends on nothing but its own place.
+    ///
+    /// @param left first column drawn, with `top`, `right` and `bottom` (not drawn any more); the
+    ///     other pixels stay dark
+    public Layers layers(
+            View view, int width, int height, int left, int top, int right, int bottom) {
+        Layers out = new Layers(width, height, shading.exposure());
+        double perMetre = view.width() / width;
+        workers.forEachSlab(
+                bottom - top,
+                (row, worker) -> {
+                    Ray ray = new Ray(this, shading.samplesPerVoxel(), true);
+                    for (int column = left; column < right; column++) {
+                        take(ray, view, perMetre, column, top + row, out);
+                    }
+                });
+        return out;
+    }
+
+    /// Takes a pixel.
+    private void take(Ray ray, View view, double perMetre, int column, int row, Layers out) {
+        int width = out.width();
+        int pixel = row * width + column;
+        float share = 1f / taking.rays();
+        double covered = 0;
+        double distance = 0;
+        double heat = 0;
+        for (int i = 0; i < taking.rays(); i++) {
+            double px = column + (taking.rays() == 1 ? 0.5 : taking.draw(pixel, i, 0));
+            double py = row + (taking.rays() == 1 ? 0.5 : taking.draw(pixel, i, 1));
+            Vec3 d = view.ray(px, py, width, out.height());
+            Vec3 eye = view.eye();
+            if (taking.radius() > 0) {
+                eye = taking.eye(view, taking.draw(pixel, i, 4), taking.draw(pixel, i, 5));
+                d = taking.through(view, eye, d);
+            }
+            float late = (float) ((taking.draw(pixel, i, 3) - 0.5) * taking.open());
+            ray.trace(view, eye, d, perMetre, taking.draw(pixel, i, 2), late);
+            for (Part part : Part.values()) {
+                float[] light = out.light(part);
+                for (int k = 0; k < 3; k++) {
+                    light[3 * pixel + k] += share * ray.parts[part.offset() + k];
+                }
+            }
+            out.opacity()[pixel] += share * (1 - ray.clear);
+            covered += 1 - ray.clear;
+            heat += ray.heat;
+            distance += ray.distance + ray.clear * ray.end;
+            for (int k = 0; k < 3; k++) {
+                out.motion()[3 * pixel + k] += (float) ray.motion[k];
+            }
+        }
+        out.distance()[pixel] = (float) (distance / taking.rays());
+        if (covered > 0) {
+            out.kelvin()[pixel] = (float) (heat / covered);
+            for (int k = 0; k < 3; k++) {
+                out.motion()[3 * pixel + k] /= (float) covered;
+            }
+        }
     }
 
     /// Adds specks that glow at 1,500 K, each as small as a pixel, to a picture that was drawn:
     /// dimmed by the smoke before them, hidden by obstacles.
     ///
     /// @param places in the world, m
-    public void addSpecks(Picture picture, View view, List<Vec3> places) {
-        float[] light = new float[3];
-        Blackbody.add(SPECK_KELVIN, 1, light);
+    public void addSpecks(Layers picture, View view, List<Vec3> places) {
+        float[] glow = new float[3];
+        Blackbody.add(SPECK_KELVIN, 1, glow);
+        float[] embers = picture.light(Part.EMBERS);
         for (Vec3 place : places) {
             double[] at = view.project(place, picture.width(), picture.height());
             int column = (int) Math.floor(at[0]);
@@ -209,274 +243,8 @@ public final class Marcher {
                             0.5);
             int pixel = 3 * (row * picture.width() + column);
             for (int k = 0; k < 3; k++) {
-                picture.rgb()[pixel + k] += (float) clear * light[k];
+                embers[pixel + k] += (float) clear * glow[k];
             }
-        }
-    }
-
-    /// One worker's rays.
-    private final class Ray {
-        private final View view;
-        private final double samples;
-        private final int width;
-        private final int height;
-        private final float[] rgb;
-        private final float[] emitted;
-        private final float[] opacity;
-        private final float[] light = new float[3];
-        private final float[] glow = new float[3];
-        private final float[] source = new float[3];
-        private final double[] near = new double[volumes.count()];
-        private final double[] far = new double[volumes.count()];
-        private final double[] span = new double[2];
-
-        /// Volumes that are met at a place.
-        private final int[] met = new int[volumes.count()];
-
-        private int meets;
-        private float clear;
-        private float shone;
-
-        Ray(
-                View view,
-                double samples,
-                int width,
-                int height,
-                float[] rgb,
-                float[] emitted,
-                float[] opacity) {
-            this.view = view;
-            this.samples = samples;
-            this.width = width;
-            this.height = height;
-            this.rgb = rgb;
-            this.emitted = emitted;
-            this.opacity = opacity;
-        }
-
-        void row(int y) {
-            for (int x = 0; x < width; x++) {
-                int pixel = y * width + x;
-                Vec3 d = view.ray(x + 0.5, y + 0.5, width, height);
-                light[0] = 0;
-                light[1] = 0;
-                light[2] = 0;
-                clear = 1;
-                shone = 0;
-                double ground = d.y() < 0 ? -view.eye().y() / d.y() : Double.POSITIVE_INFINITY;
-                if (view.eye().y() < 0) {
-                    ground = Double.POSITIVE_INFINITY;
-                }
-                float jitter = Seeded.unit(0, 0, 0, pixel);
-                double body = bodies.hit(view.eye(), d, ground);
-                double end = Math.min(ground, body);
-                double standing = keeper == null ? end : keeper.distance(view, d);
-                march(d, 0, Math.min(end, standing), jitter);
-                if (standing < end) {
-                    addKeeper(d, standing);
-                    march(d, standing, end, jitter);
-                }
-                opacity[pixel] = 1 - clear;
-                emitted[pixel] = shone;
-                if (clear > OPAQUE && body < ground) {
-                    addBody(d, body);
-                } else if (clear > OPAQUE) {
-                    surroundings.add(view, d, ground, clear, light);
-                }
-                System.arraycopy(light, 0, rgb, 3 * pixel, 3);
-            }
-        }
-
-        /// Adds the light that a body throws back where a ray meets it.
-        private void addBody(Vec3 d, double distance) {
-            Vec3 place = view.eye().plus(d.times(distance));
-            double pixel = distance * view.width() / width;
-            Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
-            Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
-            Vec3 at =
-                    before.minus(new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]));
-            double facing = Math.max(0, normal.dot(shading.towardsSun()));
-            double sunny =
-                    facing == 0 || bodies.shades(before, shading.towardsSun())
-                            ? 0
-                            : facing
-                                    * volumes.transmittance(
-                                            shading,
-                                            (float) at.x(),
-                                            (float) at.y(),
-                                            (float) at.z(),
-                                            shading.towardsSun(),
-                                            2);
-            fire.irradiance(at, normal, glow);
-            for (int k = 0; k < 3; k++) {
-                double irradiance =
-                        sunny * shading.sunlight().get(k)
-                                + 0.5 * (1 + normal.y()) * shading.skylight().get(k)
-                                + shading.spill() * glow[k];
-                light[k] += (float) (clear * Bodies.albedo(k, place) * irradiance / Math.PI);
-            }
-        }
-
-        private void addKeeper(Vec3 d, double distance) {
-            Vec3 place = view.eye().plus(d.times(distance));
-            float cover = keeper.cover(view, place, distance * view.width() / width, glow);
-            for (int k = 0; k < 3; k++) {
-                light[k] += clear * cover * glow[k] * keeperLight[k] / (float) Math.PI;
-            }
-            clear *= 1 - cover;
-        }
-
-        private void march(Vec3 d, double start, double end, float jitter) {
-            double ox = view.eye().x() - volumes.corner[0];
-            double oy = view.eye().y() - volumes.corner[1];
-            double oz = view.eye().z() - volumes.corner[2];
-            double first = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < near.length; i++) {
-                volumes.all[i].clip(
-                        ox - volumes.offset(i, 0),
-                        oy - volumes.offset(i, 1),
-                        oz - volumes.offset(i, 2),
-                        d,
-                        start,
-                        span);
-                near[i] = span[0];
-                far[i] = Math.min(span[1], end);
-                if (near[i] < far[i]) {
-                    first = Math.min(first, near[i]);
-                } else {
-                    far[i] = Double.NEGATIVE_INFINITY;
-                }
-            }
-            float sunPhase = shading.scattered((float) d.dot(shading.towardsSun()));
-            double least = volumes.finest / samples;
-            double s = first + jitter * volumes.coarsest / samples;
-            while (s < end && clear > OPAQUE) {
-                float x = (float) (ox + s * d.x());
-                float y = (float) (oy + s * d.y());
-                float z = (float) (oz + s * d.z());
-                double skip = meet(s, x, y, z, d);
-                if (skip == Double.POSITIVE_INFINITY) {
-                    return;
-                }
-                if (skip > 0) {
-                    s += Math.ceil(skip / least) * least;
-                    continue;
-                }
-                double step = volumes.all[met[0]].voxel;
-                for (int m = 1; m < meets; m++) {
-                    step = Math.min(step, volumes.all[met[m]].voxel);
-                }
-                step /= samples;
-                sample(x, y, z, (float) step, sunPhase);
-                s += step;
-            }
-        }
-
-        /// Finds the volumes that have something to see at a place of a ray. Where none has, gives
-        /// the metres to where one may; infinitely many after the last.
-        private double meet(double s, float x, float y, float z, Vec3 d) {
-            meets = 0;
-            double skip = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < near.length; i++) {
-                if (s >= far[i]) {
-                    continue;
-                }
-                double ahead =
-                        s < near[i]
-                                ? near[i] - s
-                                : volumes.all[i].emptyAhead(
-                                        x - volumes.offset(i, 0),
-                                        y - volumes.offset(i, 1),
-                                        z - volumes.offset(i, 2),
-                                        d);
-                if (ahead == 0) {
-                    met[meets++] = i;
-                }
-                skip = Math.min(skip, ahead);
-            }
-            return skip;
-        }
-
-        /// Adds a step through the volumes that are met.
-        private void sample(float x, float y, float z, float step, float sunPhase) {
-            for (int k = 0; k < 3; k++) {
-                glow[k] = 0;
-                source[k] = 0;
-            }
-            float extinction = 0;
-            for (int m = 0; m < meets; m++) {
-                int i = met[m];
-                extinction +=
-                        collect(
-                                i,
-                                x - volumes.offset(i, 0),
-                                y - volumes.offset(i, 1),
-                                z - volumes.offset(i, 2),
-                                step,
-                                sunPhase);
-            }
-            float depth = extinction * step;
-            if (depth < THIN) {
-                add(glow, clear * step);
-                return;
-            }
-            float kept = (float) Math.exp(-depth);
-            float weight = clear * (1 - kept) / extinction;
-            for (int k = 0; k < 3; k++) {
-                light[k] += weight * source[k];
-            }
-            add(glow, weight);
-            clear *= kept;
-        }
-
-        /// Collects what a volume emits and scatters at a place in metres from its corner; gives
-        /// its extinction there.
-        private float collect(int i, float x, float y, float z, float step, float sunPhase) {
-            Volume volume = volumes.all[i];
-            float perVoxel = (float) (1 / volume.voxel);
-            float gx = x * perVoxel;
-            float gy = y * perVoxel;
-            float gz = z * perVoxel;
-            float density = volume.sample(volume.density, gx, gy, gz);
-            float release = volume.flame == null ? 0 : volume.sample(volume.flame, gx, gy, gz);
-            if (release > 0) {
-                shading.addBlue(release, glow);
-            }
-            float extinction = shading.extinction(density);
-            if (extinction * step < THIN) {
-                return extinction;
-            }
-            float kelvin = volume.sample(volume.kelvin, gx, gy, gz);
-            shading.addGlow(density, kelvin, glow);
-            scatter(i, x, y, z, shading.albedo() * extinction, sunPhase);
-            return extinction;
-        }
-
-        /// Collects what a volume scatters towards the eye, of all light that arrives.
-        private void scatter(int i, float x, float y, float z, float scattering, float sunPhase) {
-            float isotropic = (float) (scattering / (4 * Math.PI));
-            fire.addFluence(i, x, y, z, shading.inner() * isotropic, source);
-            float sunny = suns[i].at(0, x, y, z) * scattering * sunPhase;
-            // Level ground sees half the sky: its irradiance E is that of a fluence 2E on smoke in
-            // the open.
-            float cloudy = skies[i].at(0, x, y, z) * isotropic * 2;
-            for (int k = 0; k < 3; k++) {
-                source[k] +=
-                        sunny * (float) shading.sunlight().get(k)
-                                + cloudy * (float) shading.skylight().get(k);
-            }
-        }
-
-        /// Adds light of the fire itself.
-        private void add(float[] emission, float weight) {
-            for (int k = 0; k < 3; k++) {
-                light[k] += weight * emission[k];
-            }
-            shone +=
-                    weight
-                            * (0.2126f * emission[0]
-                                    + 0.7152f * emission[1]
-                                    + 0.0722f * emission[2]);
         }
     }
 }

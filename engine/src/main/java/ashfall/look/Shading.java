@@ -9,6 +9,8 @@ import ashfall.shot.Vec3;
 /// The look and the light of a shot as plain numbers.
 ///
 /// @param areaPerKilogram extinction of soot, m²/kg
+/// @param scatter strength of light scattered more than once
+/// @param reach how far that goes in the mean smoke, m; 0 for what physics says
 /// @param sunlight irradiance across the beam, lux, linear sRGB
 /// @param skylight irradiance of level ground, lux, linear sRGB
 record Shading(
@@ -19,6 +21,8 @@ record Shading(
         float blue,
         float inner,
         float spill,
+        float scatter,
+        double reach,
         Vec3 towardsSun,
         Vec3 sunlight,
         Vec3 skylight,
@@ -27,6 +31,14 @@ record Shading(
         double exposure) {
     /// Lumen from a watt of heat.
     private static final float BAND_LIGHT = 1e-4f;
+
+    /// Temperature up to which nothing is seen to glow, K.
+    static final float DARK = 500;
+
+    /// Rise of temperature that is taken at once, K.
+    private static final float PIECE = 50;
+
+    private static final int MOST_PIECES = 32;
 
     /// Colour of unit luminance.
     private static final float[] BANDS = {0.33f, 0.99f, 3.1f};
@@ -42,6 +54,8 @@ record Shading(
                 (float) look.number(Look.BLUE),
                 (float) look.number(Look.INNER),
                 (float) look.number(Look.SPILL),
+                (float) look.number(Look.SCATTER),
+                look.number(Look.REACH),
                 sun.get(Sun.TOWARDS).unit(),
                 sun.get(Sun.COLOUR).times(sun.number(Sun.STRENGTH)),
                 sun.get(Sun.SKY_COLOUR).times(sun.number(Sun.SKY)),
@@ -59,6 +73,47 @@ record Shading(
     /// extinction only.
     void addGlow(float density, float kelvin, float[] rgb) {
         Blackbody.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
+    }
+
+    /// Adds what a metre of smoke emits where density and temperature change in straight lines,
+    /// over equal parts of the change; a part spans no more than 50 K.
+    void addGlow(float density0, float kelvin0, float density1, float kelvin1, float[] rgb) {
+        float change = kelvin1 - kelvin0;
+        int pieces = Math.min(MOST_PIECES, 1 + (int) (Math.abs(change) / PIECE));
+        float share = glow * areaPerKilogram * (1 - albedo) / pieces;
+        for (int i = 0; i < pieces; i++) {
+            float t = (i + 0.5f) / pieces;
+            float density = density0 + t * (density1 - density0);
+            Blackbody.add(kelvin0 + t * change, share * density, rgb);
+        }
+    }
+
+    /// Is there any sunlight?
+    boolean isSunny() {
+        return sunlight.x() + sunlight.y() + sunlight.z() > 0;
+    }
+
+    /// Share of scattered light that goes on as if it had not been scattered (similarity).
+    float forward() {
+        return phase;
+    }
+
+    /// Extinction for light that is scattered on: what is scattered forward counts as not
+    /// scattered.
+    float effective(float extinction) {
+        return extinction * (1 - albedo * forward());
+    }
+
+    /// Is there any skylight?
+    boolean isSkylit() {
+        return skylight.x() + skylight.y() + skylight.z() > 0;
+    }
+
+    /// Way over which scattered light falls to 1/e in even smoke of an extinction, m: `1/(σ √(3(1 −
+    /// ω)(1 − ωg)))`.
+    double diffusionLength(double extinction) {
+        double swallowed = Math.max(1e-3, 1 - albedo);
+        return 1 / (extinction * Math.sqrt(3 * swallowed * (1 - albedo * phase)));
     }
 
     /// Adds what a metre of burning gas emits by its own bands, cd/m² per m: the blue and

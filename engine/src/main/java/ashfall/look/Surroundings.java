@@ -1,6 +1,7 @@
 package ashfall.look;
 
 import ashfall.grid.Noise;
+import ashfall.picture.Part;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
@@ -10,31 +11,29 @@ final class Surroundings {
     private final Volumes volumes;
     private final Shading shading;
     private final Bodies bodies;
+    private final GasLight gasLight;
     private final int points;
-    private final double shadowStep;
     private final double size;
 
     /// Light of the fire on a square of points around it, lux.
     private final float[] arriving;
 
     /// @param points of light along each side of the ground
-    /// @param shadowStep steps in which the smoke's shadow is summed, in voxels
     Surroundings(
             Volumes volumes,
             Shading shading,
-            FireLight fire,
+            GasLight gasLight,
             Bodies bodies,
             int points,
-            double shadowStep,
             Workers workers) {
         this.volumes = volumes;
         this.shading = shading;
         this.bodies = bodies;
         this.points = points;
-        this.shadowStep = shadowStep;
+        this.gasLight = gasLight;
         this.size = 6 * Math.max(volumes.size(0), volumes.size(2));
         this.arriving = new float[3 * points * points];
-        workers.forEachSlab(points, (row, worker) -> light(fire, row));
+        workers.forEachSlab(points, (row, worker) -> light(gasLight.fire, row));
     }
 
     private void light(FireLight fire, int row) {
@@ -60,47 +59,79 @@ final class Surroundings {
         return 0.5 * (Math.copySign(Math.sqrt(Math.abs(t)), t) + 1) * (points - 1);
     }
 
-    /// Adds what a ray sees beyond the fire.
+    /// Adds the ground or the sky that a ray sees beyond the fire.
     ///
     /// @param d its direction
     /// @param ground distance at which it meets the ground, m; infinite where it does not
     /// @param clear share of the light that reaches the eye
-    void add(View view, Vec3 d, double ground, float clear, float[] light) {
+    /// @param parts of the picture's light
+    void add(Vec3 eye, Vec3 d, double ground, float clear, float[] parts) {
         if (ground == Double.POSITIVE_INFINITY || ground > 4000) {
-            addSky(d, clear, light);
+            addSky(d, clear, parts);
             return;
         }
-        double wx = view.eye().x() + ground * d.x();
-        double wz = view.eye().z() + ground * d.z();
+        double wx = eye.x() + ground * d.x();
+        double wz = eye.z() + ground * d.z();
         float x = (float) (wx - volumes.corner[0]);
         float y = (float) -volumes.corner[1];
         float z = (float) (wz - volumes.corner[2]);
         double height = Math.max(0, shading.towardsSun().y());
-        double shadow =
+        double sunny =
                 height == 0 || bodies.shades(new Vec3(wx, 1e-3, wz), shading.towardsSun())
                         ? 0
-                        : height
-                                * volumes.transmittance(
-                                        shading, x, y, z, shading.towardsSun(), shadowStep);
+                        : height * gasLight.sun(x, y, z);
         double px = placeOf(wx - volumes.corner[0] - 0.5 * volumes.size(0));
         double pz = placeOf(wz - volumes.corner[2] - 0.5 * volumes.size(2));
         // Far ground fades into the haze at the horizon.
         float near = (float) Math.exp(-ground / 260);
+        double grain = grain(wx, wz, ground);
         for (int k = 0; k < 3; k++) {
-            double irradiance =
-                    shading.sunlight().get(k) * shadow
-                            + shading.skylight().get(k)
-                            + bilinear(px, pz, k);
-            light[k] +=
-                    clear
-                            * near
-                            * (float)
-                                    (shading.ground().get(k)
-                                            * grain(wx, wz, ground)
-                                            * irradiance
-                                            / Math.PI);
+            double back = clear * near * shading.ground().get(k) * grain / Math.PI;
+            parts[Part.SITE_BY_SUN.offset() + k] += (float) (back * sunny * sunlight(k));
+            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * skylight(k));
+            parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * bilinear(px, pz, k));
         }
-        addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near), light);
+        addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near), parts);
+    }
+
+    private double sunlight(int k) {
+        return shading.sunlight().get(k);
+    }
+
+    private double skylight(int k) {
+        return shading.skylight().get(k);
+    }
+
+    /// Adds the light that a body throws back where a ray meets it.
+    ///
+    /// @param pixel width of a pixel there, m
+    void addBody(Vec3 eye, Vec3 d, double distance, double pixel, float clear, float[] parts) {
+        Vec3 place = eye.plus(d.times(distance));
+        Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
+        Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
+        Vec3 at = before.minus(new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]));
+        double facing = Math.max(0, normal.dot(shading.towardsSun()));
+        double sunny = 0;
+        if (facing > 0 && !bodies.shades(before, shading.towardsSun())) {
+            sunny =
+                    facing
+                            * volumes.transmittance(
+                                    shading,
+                                    (float) at.x(),
+                                    (float) at.y(),
+                                    (float) at.z(),
+                                    shading.towardsSun(),
+                                    2);
+        }
+        float[] fire = new float[3];
+        gasLight.fire.lamps.irradiance(at, normal, fire);
+        for (int k = 0; k < 3; k++) {
+            double back = clear * Bodies.albedo(k, place) / Math.PI;
+            parts[Part.SITE_BY_SUN.offset() + k] += (float) (back * sunny * sunlight(k));
+            parts[Part.SITE_BY_SKY.offset() + k] +=
+                    (float) (back * 0.5 * (1 + normal.y()) * skylight(k));
+            parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * fire[k]);
+        }
     }
 
     /// Unevenness of the ground's colour: gravel near by, patches further away.
@@ -124,7 +155,8 @@ final class Surroundings {
     }
 
     /// A plain sky: paler and warmer towards the horizon, its mean the skylight.
-    private void addSky(Vec3 d, float weight, float[] light) {
+    private void addSky(Vec3 d, float weight, float[] parts) {
+        int background = Part.BACKGROUND.offset();
         double low = Math.exp(-4 * Math.max(0, d.y()));
         for (int k = 0; k < 3; k++) {
             double zenith = shading.skylight().get(k) / Math.PI;
@@ -134,7 +166,7 @@ final class Surroundings {
                             / Math.PI;
             double horizon =
                     1.25 * (0.55 * grey + 0.45 * zenith) + 0.012 * shading.sunlight().get(k);
-            light[k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
+            parts[background + k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
         }
     }
 }

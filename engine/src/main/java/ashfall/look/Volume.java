@@ -24,18 +24,25 @@ final class Volume {
     final double[] corner = new double[3];
 
     final float[] density;
+    /// Temperature, K; null where the frame has none.
     final float[] kelvin;
 
     /// Heat release, W/m³; null where it is not wanted or the frame has none.
     final float[] flame;
 
+    /// Velocity at the middles of the voxels, m/s; null where it is not wanted or the frame has
+    /// none.
+    final float[][] motion;
+
     final GridShape bricks;
 
-    /// Bricks with smoke or flame in them or next to them.
+    /// Bricks whose gas is seen: with smoke or flame in them or a voxel beside them; beside them as
+    /// far as it moves while a shutter is open, where it does.
     final boolean[] full;
 
     /// @param burning whether the heat release is wanted
-    Volume(Frame frame, boolean burning) {
+    /// @param moving whether the velocity is wanted
+    Volume(Frame frame, boolean burning, boolean moving) {
         SparseGrid smoke = frame.channels().get("density");
         SparseGrid heat = frame.channels().get("temperature");
         if (smoke == null) {
@@ -56,18 +63,21 @@ final class Volume {
         for (int a = 0; a < 3; a++) {
             corner[a] = frame.lattice().origin(a) + from[a] * voxel;
         }
-        density = dense(smoke, from, 0);
-        kelvin = dense(heat, from, heat == null ? 300 : heat.background(0));
-        flame = release == null ? null : dense(release, from, 0);
+        density = dense(smoke, from, 0, 0);
+        kelvin = heat == null ? null : dense(heat, from, heat.background(0), 0);
+        flame = release == null ? null : dense(release, from, 0, 0);
+        SparseGrid velocity = moving ? frame.channels().get("velocity") : null;
+        motion = velocity == null ? null : motion(velocity, from);
         bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
         full = new boolean[bricks.size()];
         for (SparseGrid grid : seen) {
             for (int i = 0; i < grid.leafCount(); i++) {
                 Leaf leaf = grid.leaf(i);
-                markAround(
-                        (leaf.x() - from[0]) / BRICK,
-                        (leaf.y() - from[1]) / BRICK,
-                        (leaf.z() - from[2]) / BRICK);
+                int bx = (leaf.x() - from[0]) / BRICK;
+                int by = (leaf.y() - from[1]) / BRICK;
+                int bz = (leaf.z() - from[2]) / BRICK;
+                int reach = motion == null ? 0 : 1;
+                markAround(bx, by, bz, leaf, reach);
             }
         }
     }
@@ -84,19 +94,54 @@ final class Volume {
         }
     }
 
-    private void markAround(int bx, int by, int bz) {
+    /// Marks a brick and those that a voxel of its rim is read from.
+    ///
+    /// @param reach bricks around it that are marked whatever its rim holds
+    private void markAround(int bx, int by, int bz, Leaf leaf, int reach) {
         for (int z = Math.max(0, bz - 1); z <= Math.min(bricks.nz() - 1, bz + 1); z++) {
             for (int y = Math.max(0, by - 1); y <= Math.min(bricks.ny() - 1, by + 1); y++) {
                 for (int x = Math.max(0, bx - 1); x <= Math.min(bricks.nx() - 1, bx + 1); x++) {
-                    full[bricks.at(x, y, z)] = true;
+                    int at = bricks.at(x, y, z);
+                    full[at] |= reach > 0 || isSeen(leaf, x - bx, y - by, z - bz);
                 }
             }
         }
     }
 
-    private float[] dense(SparseGrid grid, int[] from, float background) {
+    /// Does a leaf have a value in the voxels next to a neighbour, or anywhere for itself?
+    private static boolean isSeen(Leaf leaf, int dx, int dy, int dz) {
+        int last = BRICK - 1;
+        for (int z = dz > 0 ? last : 0; z <= (dz < 0 ? 0 : last); z++) {
+            for (int y = dy > 0 ? last : 0; y <= (dy < 0 ? 0 : last); y++) {
+                for (int x = dx > 0 ? last : 0; x <= (dx < 0 ? 0 : last); x++) {
+                    if (leaf.value(x + 8 * y + 64 * z) != 0) {
+                        return true;
+                    }
+                }
+            }
+        }
+        return false;
+    }
+
+    private float[][] motion(SparseGrid velocity, int[] from) {
+        float[][] all = new float[3][];
+        for (int axis = 0; axis < 3; axis++) {
+            float[] faces = dense(velocity, from, velocity.background(axis), axis);
+            if (velocity.isStaggered()) {
+                int next = shape.stride(axis);
+                for (int i = 0; i + next < faces.length; i++) {
+                    faces[i] = 0.5f * (faces[i] + faces[i + next]);
+                }
+            }
+            all[axis] = faces;
+        }
+        return all;
+    }
+
+    private float[] dense(SparseGrid grid, int[] from, float background, int component) {
         float[] out = new float[shape.size()];
         Arrays.fill(out, background);
+        int components = grid == null ? 1 : grid.components();
         for (int i = 0; grid != null && i < grid.leafCount(); i++) {
             Leaf leaf = grid.leaf(i);
             int x0 = leaf.x() - from[0];
@@ -111,7 +156,8 @@ final class Volume {
                 continue;
             }
             for (int v = 0; v < SparseGrid.VOXELS; v++) {
-                out[shape.at(x0 + (v & 7), y0 + (v >> 3 & 7), z0 + (v >> 6))] = leaf.value(v);
+                out[shape.at(x0 + (v & 7), y0 + (v >> 3 & 7), z0 + (v >> 6))] =
+                        leaf.value(components * v + component);
             }
         }
         return out;
@@ -130,13 +176,17 @@ final class Volume {
         int ix = (int) x;
         int iy = (int) y;
         int iz = (int) z;
-        float tx = x - ix;
-        float ty = y - iy;
-        float tz = z - iz;
+        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
+        return between(f, ix + shape.sy() * iy + shape.sz() * iz, x - ix, y - iy, z - iz);
+    }
+
+    /// Mean of eight neighbours.
+    ///
+    /// @param i index of the lowest
+    /// @param tx share of the upper along x, the others likewise
+    float between(float[] f, int i, float tx, float ty, float tz) {
         int sy = shape.sy();
         int sz = shape.sz();
-        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
-        int i = ix + sy * iy + sz * iz;
         float a = f[i] + tx * (f[i + 1] - f[i]);
         float b = f[i + sy] + tx * (f[i + sy + 1] - f[i + sy]);
         float c = f[i + sz] + tx * (f[i + sz + 1] - f[i + sz]);
@@ -182,24 +232,28 @@ final class Volume {
         span[1] = Math.min(span[1], Math.max(a, b));
     }
 
-    /// Metres from a place (m from the corner) to the end of an empty brick; 0 in a full one.
-    double emptyAhead(float x, float y, float z, Vec3 d) {
-        double edge = BRICK * voxel;
-        int bx = (int) Math.max(0, Math.min(bricks.nx() - 1, x / edge));
-        int by = (int) Math.max(0, Math.min(bricks.ny() - 1, y / edge));
-        int bz = (int) Math.max(0, Math.min(bricks.nz() - 1, z / edge));
-        if (full[bricks.at(bx, by, bz)]) {
-            return 0;
-        }
-        double least = Double.POSITIVE_INFINITY;
-        least = Math.min(least, wayOut(x, bx * edge, edge, d.x()));
-        least = Math.min(least, wayOut(y, by * edge, edge, d.y()));
-        least = Math.min(least, wayOut(z, bz * edge, edge, d.z()));
-        return Math.max(least, 1e-3 * voxel);
+    /// Is the gas of the brick at a place, in voxels from the corner, seen?
+    boolean isFull(double x, double y, double z) {
+        return full[bricks.at(brick(x, 0), brick(y, 1), brick(z, 2))];
     }
 
-    private static double wayOut(double at, double low, double edge, double v) {
-        return v == 0 ? Double.POSITIVE_INFINITY : ((v > 0 ? low + edge : low) - at) / v;
+    /// The brick of a place in voxels along an axis.
+    private int brick(double at, int axis) {
+        return (int) Math.max(0, Math.min(bricks.count(axis) - 1, at / BRICK));
+    }
+
+    /// Way along a ray to the end of the brick it is in, in the unit that the slope is per; never
+    /// nothing.
+    ///
+    /// @param at place along the axis, voxels from the corner
+    /// @param slope voxels along the axis per unit of way
+    double wayOut(double at, double slope, int axis) {
+        if (slope == 0) {
+            return Double.POSITIVE_INFINITY;
+        }
+        double low = BRICK * brick(at, axis);
+        double left = slope > 0 ? low + BRICK - at : at - low;
+        return Math.max(1e-3, left) / Math.abs(slope);
     }
 
     /// Optical depth from a place (m from the corner) along a direction; what is past any light is

@@ -44,5 +44,31 @@ public final class Camera {
                     .usual(16, 36)
                     .words("narrower", "wider")
                     .does("Width of the film or sensor behind the lens.");
-    public static final Kind KIND = Kind.of("camera", "Camera", POSITION, TARGET, LENS, FILM);
+    public static final Quantity SHUTTER =
+            Quantity.of("shutter", "Shutter", Unit.DEGREE, 180, PICTURE)
+                    .hard(0, 720)
+                    .usual(90, 180)
+                    .words("crisp", "blurred")
+                    .mark(180, "half a frame")
+                    .does(
+                            "How long the shutter is open, as an angle of which 360° are a whole"
+                                    + " frame; in finished pictures gas that moves is blurred by"
+                                    + " its velocity, where that was kept.");
+    public static final Quantity OPENING =
+            Quantity.of("opening", "Opening of the lens", Unit.MILLIMETRE, 0, PICTURE)
+                    .hard(0, 1000)
+                    .usual(0, 30)
+                    .words("all sharp", "only the focus sharp")
+                    .does(
+                            "Diameter of the lens's opening; the focal length over it is the"
+                                + " f-number. In finished pictures what is away from the focus is"
+                                + " blurred by it; 0 keeps all sharp.");
+    public static final Quantity FOCUS =
+            Quantity.of("focus", "Focus", Unit.METRE, 0, PICTURE)
+                    .hard(0, 1e5)
+                    .usual(0, 100)
+                    .words("on the target", "farther")
+                    .does("Distance at which all is sharp; 0 is the point the camera looks at.");
+    public static final Kind KIND =
+            Kind.of("camera", "Camera", POSITION, TARGET, LENS, FILM, SHUTTER, OPENING, FOCUS);
 }

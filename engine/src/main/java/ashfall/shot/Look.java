@@ -67,6 +67,22 @@ public final class Look {
                     .does(
                             "How much of the fire's light falls on its own smoke; one is what"
                                     + " physics says.");
+    public static final Quantity SCATTER =
+            Quantity.of("scatter", "Light handed on in smoke", Unit.NONE, 1, PICTURE)
+                    .hard(0, 100)
+                    .usual(0, 2)
+                    .words("hard shadows", "soft glow")
+                    .does(
+                            "How much light smoke hands on to smoke, so that flame bleeds into it"
+                                    + " and shadows fill; one is what physics says.");
+    public static final Quantity REACH =
+            Quantity.of("reach", "Reach of that light", Unit.METRE, 0, PICTURE)
+                    .hard(0, 1000)
+                    .usual(0, 10)
+                    .words("as physics says", "far into the smoke")
+                    .does(
+                            "How far light handed on in smoke goes before it has faded to a third;"
+                                    + " 0 is what physics says for the smoke that is there.");
     public static final Quantity SPILL =
             Quantity.of("spill", "Spill on the ground", Unit.NONE, 1, PICTURE)
                     .hard(0, 100)
@@ -92,6 +108,14 @@ public final class Look {
                     .usual(0.5, 2)
                     .words("faster", "smoother")
                     .does("Steps of a ray in each voxel; more is smoother and slower.");
+    public static final Quantity RAYS =
+            Quantity.of("rays", "Rays a pixel", Unit.NONE, 8, PICTURE)
+                    .hard(1, 1024)
+                    .usual(4, 16)
+                    .words("faster", "cleaner")
+                    .does(
+                            "Lines of sight in each pixel of a finished picture; more make edges"
+                                    + " and motion blur cleaner, and take longer.");
     public static final Kind KIND =
             Kind.of(
                     "look",
@@ -103,7 +127,10 @@ public final class Look {
                     GLOW,
                     BLUE,
                     INNER,
+                    SCATTER,
+                    REACH,
                     SPILL,
                     GROUND,
-                    SAMPLES);
+                    SAMPLES,
+                    RAYS);
 }

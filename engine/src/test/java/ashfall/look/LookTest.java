@@ -7,6 +7,9 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.picture.Layers;
+import ashfall.picture.Part;
+import ashfall.picture.Picture;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
@@ -91,9 +94,13 @@ class LookTest {
 
     /// A wall of smoke, 8 voxels of 5 cm a leaf, seen square on.
     private Picture wall(float density, float kelvin, int leavesDeep, String... settings) {
+        return layers(density, kelvin, leavesDeep, settings).picture();
+    }
+
+    private Layers layers(float density, float kelvin, int leavesDeep, String... settings) {
         Map<String, SparseGrid> channels = new LinkedHashMap<>();
         channels.put("density", block("density", density, 0, leavesDeep));
-        channels.put("temperature", block("temperature", kelvin, 288, leavesDeep));
+        channels.put("temperature", block("temperature", kelvin, kelvin, leavesDeep));
         if (release > 0) {
             channels.put("flame", block("flame", release, 0, leavesDeep));
         }
@@ -110,7 +117,8 @@ class LookTest {
                                 "look.spill=0"));
         all.addAll(List.of(settings));
         Shot shot = Settings.with(Shot.empty("wall"), all);
-        return new Marcher(List.of(frame), shot, workers).draw(View.of(shot.camera()), 16, 16);
+        return new Marcher(List.of(frame), shot, workers)
+                .layers(View.of(shot.camera()), 16, 16, 0, 0, 16, 16);
     }
 
     /// Physics reference, V16: a slab of absorbing, emitting gas shines with `S(1 − e^(−τ))`, S =
@@ -124,6 +132,33 @@ class LookTest {
         double b = Blackbody.xyz(1500)[1];
         assertEquals(1 - Math.exp(-depth), p.opacity()[middle], 0.04);
         assertEquals(0.7 * b * (1 - Math.exp(-depth)), p.emitted()[middle], 0.05 * b);
+    }
+
+    /// Sun on a wall, scattered once: `L = ω p E (1 − e^(−τ(1 + a)))/(1 + a)`, `a = (1 − ωg)/μ`, μ
+    /// the cosine of the sun's angle to the wall's normal.
+    @Test
+    void marcher_sunlitSlab_scattersOnceLikeTheFormula() {
+        for (double phase : new double[] {0, 0.5}) {
+            Layers p =
+                    layers(
+                            1e-4f,
+                            300,
+                            2,
+                            "look.samples=4",
+                            "look.scatter=0",
+                            "look.phase=" + phase,
+                            "sun.strength=10000",
+                            "sun.colour=1,1,1",
+                            "sun.towards=0.6,0,0.8");
+            double depth = 8700 * 1e-4 * 16 * 0.05;
+            double back = 1 + phase * phase + 2 * phase * 0.8;
+            double p0 = (1 - phase * phase) / (4 * Math.PI * Math.pow(back, 1.5));
+            // What is scattered forward counts as not scattered on the way in.
+            double in = (1 - 0.3 * phase) / 0.8;
+            double wanted = 0.3 * p0 * 10000 * (1 - Math.exp(-depth * (1 + in))) / (1 + in);
+            float got = p.light(Part.SMOKE_BY_SUN)[3 * (8 * 16 + 8) + 1];
+            assertEquals(wanted, got, 0.03 * wanted, "g = " + phase);
+        }
     }
 
     /// A tenth of a lumen from a kilowatt, in all directions, with or without soot in its way.

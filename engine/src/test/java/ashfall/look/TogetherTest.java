@@ -9,6 +9,9 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.picture.Layers;
+import ashfall.picture.Part;
+import ashfall.picture.Picture;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Settings;
@@ -58,7 +61,7 @@ class TogetherTest {
                 new Lattice(-1.6, 0, -behind, voxel),
                 Map.of(
                         "density", filled("density", leaves, density, 0),
-                        "temperature", filled("temperature", leaves, kelvin, 288)));
+                        "temperature", filled("temperature", leaves, kelvin, kelvin)));
     }
 
     private static SparseGrid filled(String name, List<Leaf> where, float value, float outside) {
@@ -186,10 +189,10 @@ class TogetherTest {
         Shot shot = Settings.with(site, List.of(dark));
         View view = View.of(shot.camera());
         Marcher marcher = new Marcher(List.of(wall(8, 0, 2e-4f, 300)), shot, workers);
-        Picture picture = marcher.draw(view, 16, 16);
-        double before = picture.rgb()[3 * MIDDLE];
+        Layers picture = marcher.layers(view, 16, 16, 0, 0, 16, 16);
+        assertEquals(0, picture.light(Part.EMBERS)[3 * MIDDLE]);
         marcher.addSpecks(picture, view, List.of(new Vec3(0.001, 1.599, z)));
-        return picture.rgb()[3 * MIDDLE] - before;
+        return picture.light(Part.EMBERS)[3 * MIDDLE];
     }
 
     /// An element that has nothing in it yet changes no pixel.

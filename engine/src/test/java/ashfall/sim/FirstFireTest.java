@@ -6,8 +6,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.continuity.Continuity;
 import ashfall.look.Marcher;
-import ashfall.look.Picture;
 import ashfall.look.View;
+import ashfall.picture.Picture;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.Settings;

@@ -1,20 +1,27 @@
-package ashfall.look;
+package ashfall.picture;
 
-/// From light to display: a filmic curve (Hable's shape after Narkowicz 2015), half on each channel
-/// and half on the brightest one. A curve on channels alone turns orange fire yellow, on the
-/// brightest alone it never bleaches.
+/// From light to display: a filmic curve (Hable's shape after Narkowicz 2015) on layers that answer
+/// a little to each other's light, as those of film do, and taken apart again after it. What is
+/// brighter than the curve holds goes over yellow to white, as fire does on film; the hues of the
+/// rest stay.
 final class Tone {
+    /// Share of the sum of all channels that each layer answers to.
+    private static final float SHARED = 0.06f;
+
+    private static final float OWN = 1 - 3 * SHARED;
+
     private Tone() {}
 
     /// Exposed linear light to display-linear 0 to 1, in place.
     static void apply(float[] c) {
-        float most = Math.max(c[0], Math.max(c[1], c[2]));
-        if (most <= 0) {
-            return;
-        }
-        float scale = curve(most) / most;
+        float shared = SHARED * (Math.max(0, c[0]) + Math.max(0, c[1]) + Math.max(0, c[2]));
+        float sum = 0;
         for (int k = 0; k < 3; k++) {
-            c[k] = 0.5f * (curve(Math.max(0f, c[k])) + Math.max(0f, c[k]) * scale);
+            c[k] = curve(OWN * Math.max(0, c[k]) + shared);
+            sum += c[k];
+        }
+        for (int k = 0; k < 3; k++) {
+            c[k] = Math.max(0, Math.min(1, (c[k] - SHARED * sum) / OWN));
         }
     }
 

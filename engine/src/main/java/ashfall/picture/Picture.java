@@ -1,4 +1,4 @@
-package ashfall.look;
+package ashfall.picture;
 
 import ashfall.grid.Seeded;
 import ashfall.work.WholeFile;

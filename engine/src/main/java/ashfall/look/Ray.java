@@ -1,0 +1,456 @@
+package ashfall.look;
+
+import ashfall.picture.Part;
+import ashfall.shot.Vec3;
+
+import java.util.Arrays;
+
+/// One worker's rays: what comes along a line of sight, part by part.
+///
+/// Smoke, heat and light change in straight lines between the ends of a step. Glow, which rises
+/// steeply with temperature, is summed over equal rises of it within the step, so that no thin
+/// shell is missed.
+final class Ray {
+    /// Optical depth of a step that hides nothing.
+    private static final float THIN = 1e-6f;
+
+    /// Temperature where no smoke is.
+    private static final float NONE = -1;
+
+    /// Light by part, cd/m²; set by [#trace].
+    final float[] parts = new float[3 * Part.COUNT];
+
+    /// Share of what lies behind the gas that is still seen.
+    float clear;
+
+    /// Sums over the gas, each piece as much as it covers: of distance in m, of temperature in K,
+    /// of velocity in m/s; divide by the opacity.
+    double distance;
+
+    double heat;
+    final double[] motion = new double[3];
+
+    /// Distance to the ground or an obstacle, m; infinite where there is none.
+    double end;
+
+    private final Marcher scene;
+    private final Volumes volumes;
+    private final Shading shading;
+    private final GasLight gasLight;
+    private final double samples;
+    private final boolean exact;
+
+    /// Seconds after the frame's moment that the gas is seen at.
+    private float late;
+
+    private Vec3 eye;
+
+    /// Direction of the ray.
+    private final float[] way = new float[3];
+
+    // By volume: where the ray is within its box, and what it met there last.
+    private final double[] near;
+    private final double[] far;
+    private final double[] known;
+
+    /// Voxels from the corner of each volume: where the ray starts, and per metre of it.
+    private final double[][] start;
+
+    private final double[][] slope;
+    private final float[] density;
+    private final float[] kelvin;
+    private final float[] release;
+
+    /// Volumes that are met at a place.
+    private final int[] met;
+
+    private int meets;
+
+    /// How far along the ray what is met stays the same, m.
+    private double stays;
+
+    /// Where the light on coarse cells was read last, m along the ray.
+    private double lit;
+
+    private final double[] span = new double[2];
+    private final float[] glow = new float[3];
+    private final float[] cells = new float[GasLight.PARTS];
+    private final float[] open = new float[GasLight.SKY_PARTS];
+    private final float[] sun = new float[1];
+
+    /// Is there sunlight; is there light of sky or fire, or light handed on?
+    private final boolean isSunny;
+
+    private final boolean isSpread;
+
+    /// Ways over which the light on each volume's coarse cells counts as the same, m.
+    private final double[] fresh;
+    private final float[] moving = new float[3];
+    private final float[] at = new float[3];
+
+    // What a step scatters: of sunlight and of skylight over their irradiances, and of the fire's.
+    private float bySun;
+    private float bySky;
+    private final float[] byFire = new float[3];
+
+    /// @param samples steps in each voxel, at least
+    /// @param exact whether steps end where values bend
+    Ray(Marcher scene, double samples, boolean exact) {
+        this.exact = exact;
+        this.scene = scene;
+        this.volumes = scene.volumes;
+        this.shading = scene.shading;
+        this.gasLight = scene.light;
+        this.samples = samples;
+        int count = volumes.count();
+        near = new double[count];
+        far = new double[count];
+        known = new double[count];
+        isSunny = shading.isSunny();
+        isSpread = gasLight.isOnCells || shading.isSkylit();
+        fresh = new double[count];
+        for (int i = 0; i < count; i++) {
+            fresh[i] = 0.5 * gasLight.cell(i);
+        }
+        start = new double[count][3];
+        slope = new double[count][3];
+        density = new float[count];
+        kelvin = new float[count];
+        release = new float[count];
+        met = new int[count];
+    }
+
+    /// Follows a line of sight.
+    ///
+    /// @param width of a pixel at a distance of 1 m
+    /// @param jitter 0 to 1: where the first step ends
+    /// @param late seconds after the frame's moment
+    void trace(View view, Vec3 eye, Vec3 d, double width, float jitter, float late) {
+        this.eye = eye;
+        this.late = late;
+        Arrays.fill(parts, 0);
+        clear = 1;
+        distance = 0;
+        heat = 0;
+        Arrays.fill(motion, 0);
+        for (int a = 0; a < 3; a++) {
+            way[a] = (float) d.get(a);
+        }
+        double ground = d.y() < 0 && eye.y() >= 0 ? -eye.y() / d.y() : Double.POSITIVE_INFINITY;
+        double body = scene.bodies.hit(eye, d, ground);
+        end = Math.min(ground, body);
+        double standing =
+                scene.keeper == null ? Double.POSITIVE_INFINITY : scene.keeper.distance(view, d);
+        march(d, 0, Math.min(end, standing), jitter);
+        if (standing < end) {
+            scene.addKeeper(this, view, eye.plus(d.times(standing)), standing * width);
+            march(d, standing, end, jitter);
+        }
+        if (clear <= scene.opaque) {
+            return;
+        }
+        if (body < ground) {
+            scene.surroundings.addBody(eye, d, body, body * width, clear, parts);
+        } else {
+            scene.surroundings.add(eye, d, ground, clear, parts);
+        }
+    }
+
+    private void march(Vec3 d, double from, double end, float jitter) {
+        double first = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < near.length; i++) {
+            first = Math.min(first, enter(i, d, from, end));
+        }
+        float phase = shading.scattered((float) d.dot(shading.towardsSun()));
+        double s = first;
+        // The first step is a part of one, so that neighbours do not step together.
+        double share = exact ? 1 : Math.max(0.02, jitter);
+        stays = s;
+        lit = Double.NEGATIVE_INFINITY;
+        while (s < end && clear > scene.opaque) {
+            if (s >= stays) {
+                meet(s);
+                if (stays == Double.POSITIVE_INFINITY) {
+                    return;
+                }
+            }
+            if (meets == 0) {
+                s = stays;
+                share = exact ? 1 : Math.max(0.02, jitter);
+                continue;
+            }
+            double next = Math.min(end, s + share * reach(s));
+            share = 1;
+            step(s, next, phase);
+            s = next;
+        }
+    }
+
+    /// Finds where the ray is within a volume; gives where that begins.
+    private double enter(int i, Vec3 d, double from, double end) {
+        Volume volume = volumes.all[i];
+        double perVoxel = 1 / volume.voxel;
+        for (int a = 0; a < 3; a++) {
+            double o = eye.get(a) - volumes.corner[a] - volumes.offset(i, a);
+            start[i][a] = o * perVoxel;
+            slope[i][a] = d.get(a) * perVoxel;
+        }
+        volume.clip(
+                start[i][0] * volume.voxel,
+                start[i][1] * volume.voxel,
+                start[i][2] * volume.voxel,
+                d,
+                from,
+                span);
+        near[i] = span[0];
+        far[i] = Math.min(span[1], end);
+        known[i] = -1;
+        if (near[i] < far[i]) {
+            return near[i];
+        }
+        far[i] = Double.NEGATIVE_INFINITY;
+        return Double.POSITIVE_INFINITY;
+    }
+
+    /// Length of a step from a place: a share of the smallest voxel, but not over a plane through
+    /// the middles of voxels where each cell between them is wanted for itself: there values bend.
+    private double reach(double s) {
+        double step = Double.POSITIVE_INFINITY;
+        for (int m = 0; m < meets; m++) {
+            int i = met[m];
+            step = Math.min(step, volumes.all[i].voxel / samples);
+            for (int a = 0; exact && a < 3; a++) {
+                step = Math.min(step, bend(start[i][a] + s * slope[i][a] - 0.5, slope[i][a]));
+            }
+        }
+        return step;
+    }
+
+    /// Way along a ray to the next whole number along an axis; never less than a fiftieth of one.
+    private static double bend(double at, double slope) {
+        if (slope == 0) {
+            return Double.POSITIVE_INFINITY;
+        }
+        double cell = Math.floor(at);
+        double left = slope > 0 ? cell + 1 - at : at - cell;
+        return (left < 0.02 ? left + 1 : left) / Math.abs(slope);
+    }
+
+    /// Finds the volumes that have something to see at a place of a ray, and how far that stays so:
+    /// for ever after the last.
+    private void meet(double s) {
+        meets = 0;
+        stays = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < near.length; i++) {
+            if (s >= far[i]) {
+                continue;
+            }
+            if (s < near[i]) {
+                stays = Math.min(stays, near[i]);
+                continue;
+            }
+            Volume volume = volumes.all[i];
+            double x = start[i][0] + s * slope[i][0];
+            double y = start[i][1] + s * slope[i][1];
+            double z = start[i][2] + s * slope[i][2];
+            if (volume.isFull(x, y, z)) {
+                met[meets++] = i;
+            }
+            double out = volume.wayOut(x, slope[i][0], 0);
+            out = Math.min(out, volume.wayOut(y, slope[i][1], 1));
+            out = Math.min(out, volume.wayOut(z, slope[i][2], 2));
+            stays = Math.min(stays, s + out);
+        }
+    }
+
+    /// Adds a step through the volumes that are met.
+    private void step(double from, double to, float phase) {
+        float length = (float) (to - from);
+        double middle = 0.5 * (from + to);
+        glow[0] = 0;
+        glow[1] = 0;
+        glow[2] = 0;
+        bySun = 0;
+        bySky = 0;
+        Arrays.fill(byFire, 0);
+        float extinction = 0;
+        float warmth = 0;
+        for (int m = 0; m < meets; m++) {
+            int i = met[m];
+            if (known[i] != from) {
+                read(i, from);
+            }
+            float density0 = density[i];
+            float kelvin0 = kelvin[i];
+            float release0 = release[i];
+            read(i, to);
+            float burning = 0.5f * (release0 + release[i]);
+            if (burning > 0) {
+                shading.addBlue(burning, glow);
+            }
+            float dense = 0.5f * (density0 + density[i]);
+            float thick = shading.extinction(dense);
+            if (thick * length < THIN) {
+                continue;
+            }
+            float kelvin1 = kelvin[i] == NONE ? kelvin0 : kelvin[i];
+            kelvin0 = kelvin0 == NONE ? kelvin1 : kelvin0;
+            if (Math.max(kelvin0, kelvin1) > Shading.DARK) {
+                shading.addGlow(density0, kelvin0, density[i], kelvin1, glow);
+            }
+            extinction += thick;
+            warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
+            scatter(i, middle, thick, phase);
+        }
+        float depth = extinction * length;
+        float weight;
+        if (depth < THIN) {
+            weight = clear * length;
+        } else {
+            float hidden = hidden(depth);
+            float covers = clear * hidden;
+            weight = covers / extinction;
+            distance += covers * middle;
+            heat += covers * (warmth / extinction);
+            for (int k = 0; k < 3; k++) {
+                motion[k] += covers * moving[k];
+            }
+            clear -= covers;
+            addScattered(weight);
+        }
+        int flame = Part.FLAME.offset();
+        for (int k = 0; k < 3; k++) {
+            parts[flame + k] += weight * glow[k];
+        }
+    }
+
+    /// `1 − e^(−depth)`: to 1e-6 by its series where it is small.
+    private static float hidden(float depth) {
+        if (depth > 0.25f) {
+            return 1 - (float) Math.exp(-depth);
+        }
+        float d = depth;
+        return d * (1 - d / 2 * (1 - d / 3 * (1 - d / 4 * (1 - d / 5))));
+    }
+
+    /// Collects what a volume scatters at a place of the ray. The light on coarse cells is read
+    /// again after half a cell only.
+    private void scatter(int i, double s, float extinction, float phase) {
+        float scattered = extinction * shading.albedo();
+        if (scattered == 0) {
+            return;
+        }
+        float even = scattered / (4 * (float) Math.PI);
+        if (isSunny) {
+            place(i, s);
+            gasLight.sun(i, at[0], at[1], at[2], sun);
+            bySun += scattered * phase * sun[0];
+        }
+        if (!isSpread) {
+            return;
+        }
+        if (meets > 1 || Math.abs(s - lit) > fresh[i]) {
+            // In the middle of the way on which it counts.
+            place(i, s + 0.5 * fresh[i]);
+            if (gasLight.isOnCells) {
+                gasLight.onCells(i, at[0], at[1], at[2], cells);
+            }
+            gasLight.sky(i, at[0], at[1], at[2], open);
+            lit = s;
+        }
+        bySun += even * cells[GasLight.SUN];
+        // Half a sky has no second order: what is scattered is exact to the first, `φ + 3g F`.
+        float sky = open[0] - 3 * shading.phase() * along(open, 1);
+        bySky += even * (Math.max(0, sky) + cells[GasLight.SKY]);
+        float fire = leaning() * shading.inner();
+        for (int k = 0; k < 3; k++) {
+            byFire[k] += even * fire * cells[k];
+        }
+    }
+
+    /// Finds a place of the ray in a volume, m from its corner.
+    private void place(int i, double s) {
+        for (int a = 0; a < 3; a++) {
+            at[a] = (float) ((start[i][a] + s * slope[i][a]) * volumes.all[i].voxel);
+        }
+    }
+
+    private float along(float[] flux, int first) {
+        return flux[first] * way[0] + flux[first + 1] * way[1] + flux[first + 2] * way[2];
+    }
+
+    /// How much more than evenly the fire's light is scattered to the eye: by a phase function as
+    /// much less forward as the light is less of one direction.
+    private float leaning() {
+        float x = cells[GasLight.FLUX];
+        float y = cells[GasLight.FLUX + 1];
+        float z = cells[GasLight.FLUX + 2];
+        float length = (float) Math.sqrt(x * x + y * y + z * z);
+        float g = shading.phase() * Math.min(1, length);
+        if (g == 0) {
+            return 1;
+        }
+        float d = 1 + g * g + 2 * g * along(cells, GasLight.FLUX) / length;
+        return (1 - g * g) / (d * (float) Math.sqrt(d));
+    }
+
+    /// Adds what a step scatters towards the eye.
+    private void addScattered(float weight) {
+        if (isSunny) {
+            addLight(Part.SMOKE_BY_SUN, weight * bySun, shading.sunlight());
+        }
+        if (isSpread) {
+            addLight(Part.SMOKE_BY_SKY, weight * bySky, shading.skylight());
+            int fire = Part.SMOKE_BY_FIRE.offset();
+            for (int k = 0; k < 3; k++) {
+                parts[fire + k] += weight * byFire[k];
+            }
+        }
+    }
+
+    private void addLight(Part part, float share, Vec3 light) {
+        int offset = part.offset();
+        parts[offset] += share * (float) light.x();
+        parts[offset + 1] += share * (float) light.y();
+        parts[offset + 2] += share * (float) light.z();
+    }
+
+    /// Reads a volume at a place of the ray, where the gas is that will be or was there.
+    private void read(int i, double s) {
+        Volume volume = volumes.all[i];
+        float x = (float) (start[i][0] + s * slope[i][0]);
+        float y = (float) (start[i][1] + s * slope[i][1]);
+        float z = (float) (start[i][2] + s * slope[i][2]);
+        if (volume.motion != null) {
+            for (int k = 0; k < 3; k++) {
+                moving[k] = volume.sample(volume.motion[k], x, y, z);
+            }
+            float voxels = late / (float) volume.voxel;
+            x -= moving[0] * voxels;
+            y -= moving[1] * voxels;
+            z -= moving[2] * voxels;
+        }
+        x = Math.max(0f, Math.min(volume.shape.nx(), x + 0.5f));
+        y = Math.max(0f, Math.min(volume.shape.ny(), y + 0.5f));
+        z = Math.max(0f, Math.min(volume.shape.nz(), z + 0.5f));
+        int ix = (int) x;
+        int iy = (int) y;
+        int iz = (int) z;
+        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
+        int low = ix + volume.shape.sy() * iy + volume.shape.sz() * iz;
+        x -= ix;
+        y -= iy;
+        z -= iz;
+        density[i] = volume.between(volume.density, low, x, y, z);
+        release[i] = volume.flame == null ? 0 : volume.between(volume.flame, low, x, y, z);
+        boolean cold = density[i] == 0 || volume.kelvin == null;
+        kelvin[i] = cold ? NONE : volume.between(volume.kelvin, low, x, y, z);
+        known[i] = s;
+    }
+
+    /// Luminance of the fire's own glow, cd/m².
+    float glowLuminance() {
+        int flame = Part.FLAME.offset();
+        return 0.2126f * parts[flame] + 0.7152f * parts[flame + 1] + 0.0722f * parts[flame + 2];
+    }
+}

@@ -1,0 +1,66 @@
+package ashfall.look;
+
+import ashfall.grid.Seeded;
+import ashfall.shot.Camera;
+import ashfall.shot.Frames;
+import ashfall.shot.Look;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+
+/// How a finished picture is taken: how long the shutter is open, how wide the lens, and by how
+/// many rays a pixel.
+///
+/// @param open seconds, around the frame's moment
+/// @param radius of the lens's opening, m
+/// @param focus distance at which all is sharp, m along the line of sight
+/// @param rays a pixel
+record Taking(double open, double radius, double focus, int rays) {
+    /// Root of `x^7 = x + 1`: steps by its powers fill six dimensions evenly (Roberts 2018,
+    /// generalised golden ratio).
+    private static final double ROOT = 1.1127756842787055;
+
+    static Taking of(Shot shot) {
+        double frame = shot.frames().get(Frames.RATE).seconds(1);
+        double focus = shot.camera().number(Camera.FOCUS);
+        if (focus == 0) {
+            focus =
+                    shot.camera()
+                            .get(Camera.TARGET)
+                            .minus(shot.camera().get(Camera.POSITION))
+                            .length();
+        }
+        return new Taking(
+                shot.camera().number(Camera.SHUTTER) / 360 * frame,
+                5e-4 * shot.camera().number(Camera.OPENING),
+                focus,
+                (int) Math.round(shot.look().number(Look.RAYS)));
+    }
+
+    /// The number of a ray for one of its draws, 0 to 1: the rays of a pixel lie evenly, those of
+    /// different pixels do not line up. Depends on nothing but its arguments.
+    ///
+    /// @param draw 0 to 5
+    float draw(int pixel, int ray, int draw) {
+        double step = 1;
+        for (int i = 0; i <= draw; i++) {
+            step /= ROOT;
+        }
+        double place = Seeded.unit(0, 0, draw, pixel) + ray * step;
+        return (float) (place - Math.floor(place));
+    }
+
+    /// Where a ray leaves the lens.
+    Vec3 eye(View view, float turn, float out) {
+        double r = radius * Math.sqrt(out);
+        double angle = 2 * Math.PI * turn;
+        return view.eye()
+                .plus(view.right().times(r * StrictMath.cos(angle)))
+                .plus(view.up().times(r * StrictMath.sin(angle)));
+    }
+
+    /// Direction from there to what a pinhole at the middle would see in the plane of focus.
+    Vec3 through(View view, Vec3 eye, Vec3 d) {
+        Vec3 sharp = view.eye().plus(d.times(focus / d.dot(view.forward())));
+        return sharp.minus(eye).unit();
+    }
+}
