@@ -15,6 +15,7 @@ import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /// What commands print, and how they read ranges and sizes.
 final class Output {
@@ -56,7 +57,7 @@ final class Output {
 
     /// Reads "8", "1-48" or "-5--1".
     static Range range(String text) {
-        var m = java.util.regex.Pattern.compile("(-?\\d+)(?:-(-?\\d+))?").matcher(text.strip());
+        var m = Pattern.compile("(-?\\d+)(?:-(-?\\d+))?").matcher(text.strip());
         if (!m.matches()) {
             throw new IllegalArgumentException(
                     "'" + text + "' is no range of frames; write 8 or 1-48");
@@ -93,9 +94,36 @@ final class Output {
         return all;
     }
 
+    /// Reads "100,50,320,180": left, top, width, height; gives left, top, right, bottom.
+    ///
+    /// @param text or null for the whole picture
+    static int[] region(String text, Size picture) {
+        if (text == null) {
+            return new int[] {0, 0, picture.width, picture.height};
+        }
+        var m =
+                Pattern.compile("(\\d{1,5}),(\\d{1,5}),(\\d{1,5}),(\\d{1,5})")
+                        .matcher(text.strip());
+        int[] r = new int[4];
+        for (int i = 0; i < 4 && m.matches(); i++) {
+            r[i] = Integer.parseInt(m.group(i + 1)) + (i < 2 ? 0 : r[i - 2]);
+        }
+        if (r[2] <= r[0] || r[3] <= r[1] || r[2] > picture.width || r[3] > picture.height) {
+            throw new IllegalArgumentException(
+                    "'"
+                            + text
+                            + "' is no region of a picture of "
+                            + picture.width
+                            + "x"
+                            + picture.height
+                            + "; write LEFT,TOP,WIDTH,HEIGHT, for example 100,50,320,180");
+        }
+        return r;
+    }
+
     /// Reads "1280x720".
     static Size size(String text) {
-        var m = java.util.regex.Pattern.compile("(\\d{1,5})x(\\d{1,5})").matcher(text.strip());
+        var m = Pattern.compile("(\\d{1,5})x(\\d{1,5})").matcher(text.strip());
         if (!m.matches()) {
             throw new IllegalArgumentException(
                     "'"

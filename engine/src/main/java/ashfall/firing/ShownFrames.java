@@ -96,6 +96,11 @@ public final class ShownFrames {
         return source.kind().equals(Source.CARRIERS) && source.get(Source.ON);
     }
 
+    /// The firing they are of.
+    public FiringRecord record() {
+        return record;
+    }
+
     /// Frames shown in a second.
     public FrameRate rate() {
         return playback.rate();

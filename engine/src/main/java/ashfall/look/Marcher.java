@@ -23,7 +23,10 @@ import java.util.Set;
 /// smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
     /// Channels of a frame that a picture is made of.
-    public static final Set<String> CHANNELS =
+    public static final Set<String> CHANNELS = Set.of("density", "temperature", "flame");
+
+    /// Channels of a frame that a finished picture is made of.
+    public static final Set<String> FINISHED =
             Set.of("density", "temperature", "flame", "velocity");
 
     private static final float SPECK_KELVIN = 1500;
@@ -65,7 +68,8 @@ public final class Marcher {
         this.shading = Shading.of(shot);
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
-        this.volumes = new Volumes(frames, shading.blue() > 0, fine && taking.open() > 0);
+        this.volumes =
+                new Volumes(frames, shading.blue() > 0, fine ? Math.max(1e-9, taking.open()) : 0);
         this.workers = workers;
         this.keeper = keeper;
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
@@ -173,6 +177,7 @@ public final class Marcher {
         int pixel = row * width + column;
         float share = 1f / taking.rays();
         double covered = 0;
+        double solid = 0;
         double distance = 0;
         double heat = 0;
         for (int i = 0; i < taking.rays(); i++) {
@@ -195,12 +200,18 @@ public final class Marcher {
             out.opacity()[pixel] += share * (1 - ray.clear);
             covered += 1 - ray.clear;
             heat += ray.heat;
-            distance += ray.distance + ray.clear * ray.end;
+            distance += ray.distance;
+            if (ray.clear > opaque && ray.end < Double.POSITIVE_INFINITY) {
+                distance += ray.clear * ray.end;
+                solid += ray.clear;
+            }
             for (int k = 0; k < 3; k++) {
                 out.motion()[3 * pixel + k] += (float) ray.motion[k];
             }
         }
-        out.distance()[pixel] = (float) (distance / taking.rays());
+        boolean far = covered + solid == 0;
+        out.distance()[pixel] =
+                far ? Float.POSITIVE_INFINITY : (float) (distance / (covered + solid));
         if (covered > 0) {
             out.kelvin()[pixel] = (float) (heat / covered);
             for (int k = 0; k < 3; k++) {

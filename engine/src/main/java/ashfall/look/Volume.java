@@ -41,8 +41,8 @@ final class Volume {
     final boolean[] full;
 
     /// @param burning whether the heat release is wanted
-    /// @param moving whether the velocity is wanted
-    Volume(Frame frame, boolean burning, boolean moving) {
+    /// @param open seconds that a shutter is open for; 0 where no velocity is wanted
+    Volume(Frame frame, boolean burning, double open) {
         SparseGrid smoke = frame.channels().get("density");
         SparseGrid heat = frame.channels().get("temperature");
         if (smoke == null) {
@@ -53,10 +53,19 @@ final class Volume {
         List<SparseGrid> seen = release == null ? List.of(smoke) : List.of(smoke, release);
         int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
         int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
+        SparseGrid velocity = open > 0 ? frame.channels().get("velocity") : null;
         seen.forEach(grid -> enclose(grid, from, to));
         if (from[0] > to[0]) {
             Arrays.fill(from, 0);
             Arrays.fill(to, BRICK);
+        }
+        int reach =
+                velocity == null
+                        ? 0
+                        : Motion.bricks(velocity, 0.5 * open / frame.lattice().voxel());
+        for (int a = 0; a < 3; a++) {
+            from[a] -= reach * BRICK;
+            to[a] += reach * BRICK;
         }
         shape = new GridShape(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
         voxel = frame.lattice().voxel();
@@ -66,8 +75,6 @@ final class Volume {
         density = dense(smoke, from, 0, 0);
         kelvin = heat == null ? null : dense(heat, from, heat.background(0), 0);
         flame = release == null ? null : dense(release, from, 0, 0);
-        SparseGrid velocity = moving ? frame.channels().get("velocity") : null;
-        motion = velocity == null ? null : motion(velocity, from);
         bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
         full = new boolean[bricks.size()];
         for (SparseGrid grid : seen) {
@@ -76,10 +83,10 @@ final class Volume {
                 int bx = (leaf.x() - from[0]) / BRICK;
                 int by = (leaf.y() - from[1]) / BRICK;
                 int bz = (leaf.z() - from[2]) / BRICK;
-                int reach = motion == null ? 0 : 1;
                 markAround(bx, by, bz, leaf, reach);
             }
         }
+        motion = velocity == null ? null : new Motion(velocity, from, shape).components();
     }
 
     /// Widens a box to hold the leaves of a grid.
@@ -98,9 +105,10 @@ final class Volume {
     ///
     /// @param reach bricks around it that are marked whatever its rim holds
     private void markAround(int bx, int by, int bz, Leaf leaf, int reach) {
-        for (int z = Math.max(0, bz - 1); z <= Math.min(bricks.nz() - 1, bz + 1); z++) {
-            for (int y = Math.max(0, by - 1); y <= Math.min(bricks.ny() - 1, by + 1); y++) {
-                for (int x = Math.max(0, bx - 1); x <= Math.min(bricks.nx() - 1, bx + 1); x++) {
+        int far = Math.max(1, reach);
+        for (int z = Math.max(0, bz - far); z <= Math.min(bricks.nz() - 1, bz + far); z++) {
+            for (int y = Math.max(0, by - far); y <= Math.min(bricks.ny() - 1, by + far); y++) {
+                for (int x = Math.max(0, bx - far); x <= Math.min(bricks.nx() - 1, bx + far); x++) {
                     int at = bricks.at(x, y, z);
                     full[at] |= reach > 0 || isSeen(leaf, x - bx, y - by, z - bz);
                 }
@@ -123,26 +131,19 @@ final class Volume {
         return false;
     }
 
-    private float[][] motion(SparseGrid velocity, int[] from) {
-        float[][] all = new float[3][];
-        for (int axis = 0; axis < 3; axis++) {
-            float[] faces = dense(velocity, from, velocity.background(axis), axis);
-            if (velocity.isStaggered()) {
-                int next = shape.stride(axis);
-                for (int i = 0; i + next < faces.length; i++) {
-                    faces[i] = 0.5f * (faces[i] + faces[i + next]);
-                }
-            }
-            all[axis] = faces;
-        }
-        return all;
-    }
-
     private float[] dense(SparseGrid grid, int[] from, float background, int component) {
         float[] out = new float[shape.size()];
         Arrays.fill(out, background);
-        int components = grid == null ? 1 : grid.components();
-        for (int i = 0; grid != null && i < grid.leafCount(); i++) {
+        fill(grid, from, shape, component, out);
+        return out;
+    }
+
+    /// Lays a component of a grid's leaves into an array.
+    ///
+    /// @param from lattice place of the array's corner
+    static void fill(SparseGrid grid, int[] from, GridShape shape, int component, float[] out) {
+        int components = grid.components();
+        for (int i = 0; i < grid.leafCount(); i++) {
             Leaf leaf = grid.leaf(i);
             int x0 = leaf.x() - from[0];
             int y0 = leaf.y() - from[1];
@@ -160,7 +161,6 @@ final class Volume {
                         leaf.value(components * v + component);
             }
         }
-        return out;
     }
 
     /// Length of an edge, m.

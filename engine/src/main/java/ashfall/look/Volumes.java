@@ -25,15 +25,15 @@ final class Volumes {
 
     /// @param frames of one moment, one an element
     /// @param burning whether the heat release is wanted
-    /// @param moving whether the velocity is wanted
+    /// @param open seconds that a shutter is open for; 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
-    Volumes(List<Frame> frames, boolean burning, boolean moving) {
+    Volumes(List<Frame> frames, boolean burning, double open) {
         if (frames.isEmpty()) {
             throw new IllegalArgumentException("a picture needs a frame");
         }
         List<Volume> found = new ArrayList<>();
         for (Frame frame : frames) {
-            found.add(new Volume(frame, burning, moving));
+            found.add(new Volume(frame, burning, open));
         }
         // What is empty widens no box; but where all are, one stays.
         Volume first = found.getFirst();

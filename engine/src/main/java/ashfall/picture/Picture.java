@@ -4,7 +4,13 @@ import ashfall.grid.Seeded;
 import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferUShort;
+import java.awt.image.Raster;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -84,6 +90,36 @@ public record Picture(
     public void writePng(Path file) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         ImageIO.write(image(), "png", bytes);
+        WholeFile.write(file, List.of(ByteBuffer.wrap(bytes.toByteArray())));
+    }
+
+    /// Writes a PNG of 16 bits a channel, whole or not at all.
+    public void writePng16(Path file) throws IOException {
+        BufferedImage image =
+                new BufferedImage(
+                        new ComponentColorModel(
+                                ColorSpace.getInstance(ColorSpace.CS_sRGB),
+                                false,
+                                false,
+                                Transparency.OPAQUE,
+                                DataBuffer.TYPE_USHORT),
+                        Raster.createInterleavedRaster(
+                                DataBuffer.TYPE_USHORT, width, height, 3, null),
+                        false,
+                        null);
+        short[] out = ((DataBufferUShort) image.getRaster().getDataBuffer()).getData();
+        float[] c = new float[3];
+        for (int p = 0; p < width * height; p++) {
+            for (int k = 0; k < 3; k++) {
+                c[k] = (float) (rgb[3 * p + k] * exposure);
+            }
+            Tone.apply(c);
+            for (int k = 0; k < 3; k++) {
+                out[3 * p + k] = (short) Math.round(65535 * Math.min(1, Tone.encoded(c[k])));
+            }
+        }
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        ImageIO.write(image, "png", bytes);
         WholeFile.write(file, List.of(ByteBuffer.wrap(bytes.toByteArray())));
     }
 

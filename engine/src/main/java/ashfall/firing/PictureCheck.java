@@ -1,0 +1,120 @@
+package ashfall.firing;
+
+import ashfall.continuity.Finding;
+import ashfall.shot.Camera;
+import ashfall.shot.Gas;
+import ashfall.shot.Item;
+import ashfall.shot.Param;
+import ashfall.shot.Quantity;
+import ashfall.shot.Shot;
+import ashfall.shot.Source;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/// What a picture of firings will lack, or has too much of, said before it is made.
+public final class PictureCheck {
+    /// As many times beyond the usual range as is hardly meant.
+    private static final double FAR = 10;
+
+    private PictureCheck() {}
+
+    /// @param shot whose camera, sun and look are used
+    /// @param firings that are seen, one an element
+    public static List<Finding> check(Shot shot, List<FiringRecord> firings) {
+        List<Finding> found = new ArrayList<>();
+        Map<String, FiringRecord> seen = new TreeMap<>();
+        firings.forEach(record -> seen.put(record.element(), record));
+        shot.elements()
+                .forEach(
+                        (name, element) -> {
+                            String path = "elements." + name;
+                            if (!seen.containsKey(name)) {
+                                found.add(
+                                        new Finding(
+                                                path,
+                                                "has no firing among those given and is not in the"
+                                                        + " picture"));
+                            } else if (!element.gas().get(Gas.ON)) {
+                                found.add(new Finding(path, "is off, but its firing is shown"));
+                            }
+                            element.sources()
+                                    .forEach(
+                                            (key, source) -> {
+                                                if (!source.get(Source.ON)) {
+                                                    found.add(
+                                                            new Finding(
+                                                                    path + ".sources." + key,
+                                                                    "is off"));
+                                                }
+                                            });
+                        });
+        seen.forEach((name, record) -> addKept(found, shot, name, record));
+        addFar(found, "look", shot.look());
+        addFar(found, "camera", shot.camera());
+        addFar(found, "sun", shot.sun());
+        return found;
+    }
+
+    private static void addKept(List<Finding> found, Shot shot, String name, FiringRecord record) {
+        String path = "elements." + name;
+        if (!shot.elements().containsKey(name)) {
+            found.add(new Finding(path, "is no longer in the shot, but its firing is shown"));
+            return;
+        }
+        List<String> differences =
+                FiringKey.of(shot, name, shot.element(name), record.fineness())
+                        .differences(record.keyValues());
+        if (!differences.isEmpty()) {
+            found.add(new Finding(path, "is shown as fired before: " + some(differences)));
+        }
+        lacking(record, "temperature", "nothing glows", found, path);
+        boolean blurred = shot.camera().number(Camera.SHUTTER) > 0;
+        if (blurred) {
+            lacking(record, "velocity", "what moves is not blurred", found, path);
+        }
+    }
+
+    private static void lacking(
+            FiringRecord record, String channel, String so, List<Finding> found, String path) {
+        boolean lacks =
+                record.kept().values().stream()
+                        .anyMatch(
+                                frame ->
+                                        !frame.channels().isEmpty()
+                                                && !frame.channels().containsKey(channel));
+        if (lacks) {
+            found.add(new Finding(path, "was fired without the channel " + channel + "; " + so));
+        }
+    }
+
+    private static String some(List<String> all) {
+        int shown = Math.min(3, all.size());
+        String rest = all.size() > shown ? " and " + (all.size() - shown) + " more" : "";
+        return String.join("; ", all.subList(0, shown)) + rest;
+    }
+
+    /// Values far beyond what is usual.
+    private static void addFar(List<Finding> found, String path, Item item) {
+        for (Param<?> param : item.kind().params().values()) {
+            if (param instanceof Quantity quantity && quantity.usualHigh() > quantity.usualLow()) {
+                double value = item.number(quantity);
+                boolean high = value > FAR * quantity.usualHigh() && quantity.usualHigh() > 0;
+                boolean low = value > 0 && value < quantity.usualLow() / FAR;
+                if (high || low) {
+                    found.add(
+                            new Finding(
+                                    path + "." + quantity.words().key(),
+                                    "is "
+                                            + quantity.unit().figure(value, 3)
+                                            + ", usually "
+                                            + quantity.unit().figure(quantity.usualLow(), 3)
+                                            + " to "
+                                            + quantity.unit().figure(quantity.usualHigh(), 3)));
+                }
+            }
+        }
+    }
+}
