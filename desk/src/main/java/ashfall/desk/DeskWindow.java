@@ -277,6 +277,7 @@ public final class DeskWindow implements AutoCloseable {
         }
         add("frame-all", "Frame all", "F", fireground::frameAll);
         add("camera", "Look through the shot's camera", "C", look::lookThroughCamera);
+        add("through", "See through the smoke", "G", viewBar::toggleThrough);
         add("slice", "Slice", "S", viewBar::toggleSlice);
         add("streaks", "Streaks", "V", viewBar::toggleStreaks);
         add("air", "Wind and draughts", "W", viewBar::toggleAir);

@@ -4,22 +4,28 @@ import ashfall.desk.fireground.FiregroundModel;
 import ashfall.desk.fireground.FiregroundView;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
+import ashfall.look.Seen;
 import ashfall.look.Slice;
 
 import javafx.beans.property.BooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
 import java.util.List;
+import java.util.Locale;
 
 /// The bar over the fireground: what is shown, from where, cut or not.
 final class ViewBar extends HBox {
@@ -71,10 +77,6 @@ final class ViewBar extends HBox {
                 });
         model.throughCameraProperty().addListener((o, was, is) -> camera.setSelected(is));
         camera.setSelected(model.throughCameraProperty().get());
-        Button all = new Button("frame all");
-        all.setId("frame-all");
-        all.setTooltip(new Tooltip("See all of the bounds (F)"));
-        all.setOnAction(e -> view.frameAll());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         getChildren()
@@ -85,38 +87,63 @@ final class ViewBar extends HBox {
                         both,
                         found,
                         camera,
-                        all,
                         gap,
+                        seen(),
                         besides(),
                         carriers(),
-                        switchFor(
-                                "voxels",
-                                "A cut through the chosen source or obstacle: which voxels it gives"
-                                        + " to, or closes, and how much (X)",
-                                model.voxelsProperty()),
-                        switchFor(
-                                "air",
-                                "Wind and draughts, as arrows and as specks that go with them (W)",
-                                model.airProperty()),
-                        switchFor(
-                                "streaks",
-                                "The way the gas goes in four frames, through the gas or on the cut"
-                                        + " (V)",
-                                model.streaksProperty()),
-                        slice,
-                        cut);
+                        slice);
         buildSlice();
         runs.shownProperty().addListener((o, was, is) -> nameRun());
         nameRun();
     }
 
-    /// What is seen besides the gas, and seldom switched.
+    /// What of the picture is looked at, and from where.
+    private MenuButton seen() {
+        MenuButton menu = new MenuButton();
+        menu.setId("seen");
+        menu.setTooltip(new Tooltip("Which term of the light is seen; G looks through the smoke"));
+        ToggleGroup group = new ToggleGroup();
+        for (Seen seen : Seen.values()) {
+            RadioMenuItem item = new RadioMenuItem(seen.words());
+            item.setId("see-" + seen.name().toLowerCase(Locale.ROOT));
+            item.setToggleGroup(group);
+            item.setSelected(model.seenProperty().get() == seen);
+            item.setOnAction(e -> model.seenProperty().set(seen));
+            model.seenProperty().addListener((o, was, is) -> item.setSelected(is == seen));
+            menu.getItems().add(item);
+        }
+        MenuItem all = new MenuItem("all of the bounds (F)");
+        all.setId("frame-all");
+        all.setOnAction(e -> view.frameAll());
+        menu.getItems().addAll(new SeparatorMenuItem(), all);
+        model.seenProperty().addListener((o, was, is) -> menu.setText("see: " + is.words()));
+        menu.setText("see: " + model.seenProperty().get().words());
+        return menu;
+    }
+
+    /// Sees the flame through the smoke, or all again.
+    void toggleThrough() {
+        boolean through = model.seenProperty().get() == Seen.THROUGH;
+        model.seenProperty().set(through ? Seen.WHOLE : Seen.THROUGH);
+    }
+
+    /// What is seen besides the gas.
     private MenuButton besides() {
         MenuButton menu = new MenuButton("besides");
         menu.setId("besides");
         menu.setTooltip(new Tooltip("What is drawn besides the gas"));
         menu.getItems()
                 .addAll(
+                        check(
+                                "voxels",
+                                "voxels of the chosen source or obstacle (X)",
+                                model.voxelsProperty()),
+                        check("air", "wind and draughts (W)", model.airProperty()),
+                        check(
+                                "streaks",
+                                "the way the gas goes in four frames (V)",
+                                model.streaksProperty()),
+                        new SeparatorMenuItem(),
                         check("bounds", "corners of the bounds", model.boundsProperty()),
                         check("sources", "outlines and handles", model.sourcesProperty()),
                         check(
@@ -212,6 +239,9 @@ final class ViewBar extends HBox {
             slice.getItems().add(item);
         }
         cut.setAlignment(Pos.CENTER_LEFT);
+        CustomMenuItem where = new CustomMenuItem(cut, false);
+        where.visibleProperty().bind(model.sliceProperty().isNotNull());
+        slice.getItems().addAll(new SeparatorMenuItem(), where);
         for (int axis = 0; axis < 3; axis++) {
             int across = axis;
             Button button = new Button("xyz".substring(axis, axis + 1));
@@ -243,8 +273,6 @@ final class ViewBar extends HBox {
 
     private void showSlice(Slice now) {
         slice.setText(now == null ? "slice: none" : "slice: " + now.channel());
-        cut.setVisible(now != null);
-        cut.setManaged(now != null);
     }
 
     /// Watches carriers alone, or with the gas again.

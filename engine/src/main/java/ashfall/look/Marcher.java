@@ -128,14 +128,26 @@ public final class Marcher {
     ///
     /// @param samples of a ray in a voxel
     public Picture draw(View view, int width, int height, double samples, Workers job) {
+        return draw(view, width, height, samples, Seen.WHOLE, job);
+    }
+
+    /// Draws what is looked at of the picture as a job of its own.
+    ///
+    /// @param samples of a ray in a voxel
+    public Picture draw(View view, int width, int height, double samples, Seen seen, Workers job) {
         float[] rgb = new float[3 * width * height];
         float[] emitted = new float[width * height];
         float[] opacity = new float[width * height];
         double perMetre = view.width() / width;
+        boolean[] shown = new boolean[Part.COUNT];
+        for (Part part : Part.values()) {
+            shown[part.offset() / 3] = seen.shows(part);
+        }
         job.forEachSlab(
                 height,
                 (row, worker) -> {
                     Ray ray = new Ray(this, samples, false);
+                    ray.seeThrough(seen == Seen.THROUGH);
                     for (int column = 0; column < width; column++) {
                         int pixel = row * width + column;
                         Vec3 d = view.ray(column + 0.5, row + 0.5, width, height);
@@ -144,7 +156,10 @@ public final class Marcher {
                         opacity[pixel] = 1 - ray.clear;
                         emitted[pixel] = ray.glowLuminance();
                         for (int i = 0; i < ray.parts.length; i++) {
-                            rgb[3 * pixel + i % 3] += ray.parts[i];
+                            rgb[3 * pixel + i % 3] += shown[i / 3] ? ray.parts[i] : 0;
+                        }
+                        for (int k = 0; k < 3 && seen == Seen.COVER; k++) {
+                            rgb[3 * pixel + k] = (float) (2 * ray.clear / shading.exposure());
                         }
                     }
                 });

@@ -40,6 +40,9 @@ final class Ray {
     private final double samples;
     private final boolean exact;
 
+    /// Does smoke hide nothing?
+    private boolean through;
+
     /// Seconds after the frame's moment that the gas is seen at.
     private float late;
 
@@ -118,6 +121,11 @@ final class Ray {
         kelvin = new float[count];
         release = new float[count];
         met = new int[count];
+    }
+
+    /// Lets smoke hide nothing, and scatter nothing.
+    void seeThrough(boolean is) {
+        through = is;
     }
 
     /// Follows a line of sight.
@@ -304,7 +312,7 @@ final class Ray {
         }
         float depth = extinction * length;
         float weight;
-        if (depth < THIN) {
+        if (depth < THIN || through) {
             weight = clear * length;
         } else {
             float hidden = hidden(depth);

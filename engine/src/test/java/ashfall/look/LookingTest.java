@@ -196,4 +196,31 @@ class LookingTest {
             assertTrue(difference / sum < 0.05, "differs by " + difference / sum);
         }
     }
+
+    /// The terms of the light: flame and smoke are parts of the whole, nothing is weaker without
+    /// the smoke in the way, and what is hidden is dark.
+    @Test
+    void terms_areSeenAlone() {
+        try (Workers workers = new Workers(2)) {
+            Shot shot = Shot.empty("s");
+            Marcher marcher = Marcher.quick(List.of(ball()), shot, null, workers);
+            Picture whole = marcher.draw(VIEW, 48, 32, 1, Seen.WHOLE, workers);
+            Picture flame = marcher.draw(VIEW, 48, 32, 1, Seen.FLAME, workers);
+            Picture smoke = marcher.draw(VIEW, 48, 32, 1, Seen.SMOKE, workers);
+            Picture through = marcher.draw(VIEW, 48, 32, 1, Seen.THROUGH, workers);
+            Picture cover = marcher.draw(VIEW, 48, 32, 1, Seen.COVER, workers);
+            int middle = 16 * 48 + 24;
+            float red = flame.rgb()[3 * middle];
+            assertTrue(red > 0 && smoke.rgb()[3 * middle] > 0);
+            assertEquals(
+                    whole.rgb()[3 * middle],
+                    red + smoke.rgb()[3 * middle],
+                    0.02 * whole.rgb()[3 * middle],
+                    "nothing is seen behind thick smoke");
+            assertTrue(through.rgb()[3 * middle] > 2 * red);
+            assertEquals(0, through.opacity()[middle]);
+            assertEquals(0, flame.rgb()[0], "the site is dark");
+            assertTrue(cover.rgb()[3 * middle] < 0.05 * cover.rgb()[0]);
+        }
+    }
 }

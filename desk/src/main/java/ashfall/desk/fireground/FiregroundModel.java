@@ -3,6 +3,7 @@ package ashfall.desk.fireground;
 import ashfall.desk.document.Document;
 import ashfall.desk.run.Runs;
 import ashfall.look.Keeper;
+import ashfall.look.Seen;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.shot.Bounds;
@@ -43,6 +44,7 @@ public final class FiregroundModel {
     private final BooleanProperty air = new SimpleBooleanProperty(false);
     private final BooleanProperty voxels = new SimpleBooleanProperty(false);
     private final BooleanProperty streaks = new SimpleBooleanProperty(false);
+    private final ObjectProperty<Seen> seen = new SimpleObjectProperty<>(Seen.WHOLE);
     private final ObjectProperty<Slice> slice = new SimpleObjectProperty<>();
 
     public FiregroundModel(Document document, Runs runs) {
@@ -93,6 +95,11 @@ public final class FiregroundModel {
     /// Whether short paths show how the gas moves.
     public BooleanProperty streaksProperty() {
         return streaks;
+    }
+
+    /// What of the picture is looked at.
+    public ObjectProperty<Seen> seenProperty() {
+        return seen;
     }
 
     /// What is cut; null shows the picture.

@@ -154,6 +154,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         model.keeperProperty().addListener((o, was, is) -> refresh());
         model.sourcesProperty().addListener((o, was, is) -> refresh());
         model.stakesProperty().addListener((o, was, is) -> refresh());
+        model.seenProperty().addListener((o, was, is) -> refresh());
         model.sliceProperty().addListener((o, was, is) -> refresh());
         model.streaksProperty().addListener((o, was, is) -> refresh());
         model.airProperty().addListener((o, was, is) -> blow(is));
@@ -264,6 +265,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         document.shot(),
                         model.view(),
                         model.standing(),
+                        model.seenProperty().get(),
                         model.sliceProperty().get(),
                         model.streaksProperty().get(),
                         model.from(),

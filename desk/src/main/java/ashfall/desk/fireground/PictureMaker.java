@@ -8,6 +8,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
 import ashfall.look.Marcher;
+import ashfall.look.Seen;
 import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
@@ -52,6 +53,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param frame the moment: number of the frame, with the share of the way to the next
     /// @param others what else is seen, a moment of each other element
     /// @param speed stored seconds in a second shown; streaks are as much longer
+    /// @param seen what of the picture is looked at
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
@@ -65,6 +67,7 @@ final class PictureMaker implements AutoCloseable {
             Shot shot,
             View view,
             Keeper keeper,
+            Seen seen,
             Slice slice,
             boolean streaks,
             Vec3 from,
@@ -228,7 +231,7 @@ final class PictureMaker implements AutoCloseable {
         int columns = Math.max(1, request.columns / divisor);
         int rows = Math.max(1, request.rows / divisor);
         long started = System.nanoTime();
-        Picture picture = marcher.draw(request.view, columns, rows, samples, job);
+        Picture picture = marcher.draw(request.view, columns, rows, samples, request.seen, job);
         int[] argb = picture.argb(job);
         if (samples == COARSE_SAMPLES) {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);

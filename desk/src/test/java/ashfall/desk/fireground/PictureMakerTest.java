@@ -8,6 +8,7 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
 import ashfall.desk.run.TestRuns;
 import ashfall.firing.FiringFolder;
+import ashfall.look.Seen;
 import ashfall.look.View;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -59,6 +60,7 @@ class PictureMakerTest {
                 run.shot(),
                 View.of(run.shot().camera()),
                 null,
+                Seen.WHOLE,
                 null,
                 false,
                 new Vec3(0, 0, 0),
