@@ -37,6 +37,7 @@ import java.nio.file.NoSuchFileException;
             WorkerCommand.class,
             RenderCommand.class,
             RetimeCommand.class,
+            HoldCommand.class,
             VdbCommand.class,
             LogCommand.class,
             BenchCommand.class

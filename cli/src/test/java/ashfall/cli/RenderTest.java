@@ -8,6 +8,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.DemoShots;
 import ashfall.shot.ShotFile;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -143,5 +145,41 @@ class RenderTest {
         assertEquals(2, wrong.status());
         assertTrue(wrong.err().contains("'flames' is no layer; there are flame,"), wrong.err());
         assertTrue(render("layers", "--format", "jpg").err().contains("is no format"));
+    }
+
+    /// The glow follows a curve of its own, and no file of the firing is touched.
+    @Test
+    void hold_keepsTheFireAsBrightAsItWas() throws IOException {
+        FileTime fired = Files.getLastModifiedTime(folder.resolve("f/oil-store_0006.vdb"));
+        Path shot = folder.resolve("held.ashfall");
+        CommandRun hold =
+                CommandRun.of(
+                        "hold",
+                        "oil-store",
+                        "--firing",
+                        folder.resolve("f").toString(),
+                        "--frames",
+                        "3-6",
+                        "--out",
+                        shot.toString());
+        assertEquals(0, hold.status(), hold.err());
+        double[] held = lumens(shot.toString());
+        double[] before = lumens("oil-store");
+        for (double lumen : held) {
+            assertEquals(held[0], lumen, 0.1 * held[0]);
+        }
+        assertTrue(Math.abs(before[3] / before[0] - 1) > 0.3, "it would have changed");
+        assertEquals(fired, Files.getLastModifiedTime(folder.resolve("f/oil-store_0006.vdb")));
+    }
+
+    private static double[] lumens(String shot) throws IOException {
+        CommandRun run = renderOf(shot, "lumens", "--frames", "3-6", "--json");
+        assertEquals(0, run.status(), run.err());
+        List<Double> all = new ArrayList<>();
+        new ObjectMapper()
+                .readTree(run.out())
+                .get("frames")
+                .forEach(frame -> all.add(frame.get("fire_lumen").asDouble()));
+        return all.stream().mapToDouble(Double::doubleValue).toArray();
     }
 }

@@ -65,7 +65,10 @@ public final class Marcher {
 
     private Marcher(
             List<Frame> frames, Shot shot, Keeper keeper, GasLight.Detail detail, Workers workers) {
-        this.shading = Shading.of(shot);
+        if (frames.isEmpty()) {
+            throw new IllegalArgumentException("a picture needs a frame");
+        }
+        this.shading = Shading.of(shot, frames.getFirst().seconds());
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
         this.volumes =

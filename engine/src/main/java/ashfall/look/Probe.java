@@ -35,7 +35,10 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
     /// @param frames of one moment, one an element
     public static Optional<Probe> seen(
             List<Frame> frames, Shot shot, View view, double px, double py, int columns, int rows) {
-        Shading shading = Shading.of(shot);
+        if (frames.isEmpty()) {
+            return Optional.empty();
+        }
+        Shading shading = Shading.of(shot, frames.getFirst().seconds());
         Vec3 d = view.ray(px, py, columns, rows);
         double h = Double.POSITIVE_INFINITY;
         double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};

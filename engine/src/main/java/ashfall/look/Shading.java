@@ -43,17 +43,18 @@ record Shading(
     /// Colour of unit luminance.
     private static final float[] BANDS = {0.33f, 0.99f, 3.1f};
 
-    static Shading of(Shot shot) {
+    /// As it is at a time of the shot.
+    static Shading of(Shot shot, double seconds) {
         Item look = shot.look();
         Item sun = shot.sun();
         return new Shading(
                 (float) (1000 * look.number(Look.EXTINCTION)),
                 (float) look.number(Look.ALBEDO),
                 (float) look.number(Look.PHASE),
-                (float) look.number(Look.GLOW),
-                (float) look.number(Look.BLUE),
-                (float) look.number(Look.INNER),
-                (float) look.number(Look.SPILL),
+                (float) look.get(Look.GLOW).at(seconds),
+                (float) look.get(Look.BLUE).at(seconds),
+                (float) look.get(Look.INNER).at(seconds),
+                (float) look.get(Look.SPILL).at(seconds),
                 (float) look.number(Look.SCATTER),
                 look.number(Look.REACH),
                 sun.get(Sun.TOWARDS).unit(),
@@ -61,7 +62,7 @@ record Shading(
                 sun.get(Sun.SKY_COLOUR).times(sun.number(Sun.SKY)),
                 look.get(Look.GROUND),
                 look.number(Look.SAMPLES),
-                Math.pow(2, look.number(Look.EXPOSURE)));
+                Math.pow(2, look.get(Look.EXPOSURE).at(seconds)));
     }
 
     /// Extinction of smoke, 1/m, from kg/m³.

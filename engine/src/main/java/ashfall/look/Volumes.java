@@ -28,9 +28,6 @@ final class Volumes {
     /// @param open seconds that a shutter is open for; 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
     Volumes(List<Frame> frames, boolean burning, double open) {
-        if (frames.isEmpty()) {
-            throw new IllegalArgumentException("a picture needs a frame");
-        }
         List<Volume> found = new ArrayList<>();
         for (Frame frame : frames) {
             found.add(new Volume(frame, burning, open));

@@ -11,6 +11,7 @@ public final class Look {
 
     public static final Quantity EXPOSURE =
             Quantity.of("exposure", "Exposure", Unit.STOP, -12, PICTURE)
+                    .curve()
                     .hard(-30, 30)
                     .usual(-14, -6)
                     .words("darker", "brighter")
@@ -44,6 +45,7 @@ public final class Look {
                                     + " backward its front.");
     public static final Quantity GLOW =
             Quantity.of("glow", "Strength of the glow", Unit.NONE, 1, PICTURE)
+                    .curve()
                     .hard(0, 1000)
                     .usual(0.5, 2)
                     .words("dim", "bright")
@@ -52,6 +54,7 @@ public final class Look {
                                     + " gives off.");
     public static final Quantity BLUE =
             Quantity.of("blue", "Blue of the flame", Unit.NONE, 1, PICTURE)
+                    .curve()
                     .hard(0, 1000)
                     .usual(1, 100)
                     .words("none", "strong")
@@ -61,6 +64,7 @@ public final class Look {
                                 + " and spirit.");
     public static final Quantity INNER =
             Quantity.of("inner", "Inner light", Unit.NONE, 1, PICTURE)
+                    .curve()
                     .hard(0, 100)
                     .usual(0.5, 2)
                     .words("dark inside", "lit inside")
@@ -85,6 +89,7 @@ public final class Look {
                                     + " 0 is what physics says for the smoke that is there.");
     public static final Quantity SPILL =
             Quantity.of("spill", "Spill on the ground", Unit.NONE, 1, PICTURE)
+                    .curve()
                     .hard(0, 100)
                     .usual(0.5, 2)
                     .words("dark", "bright")

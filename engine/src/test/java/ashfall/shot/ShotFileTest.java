@@ -108,7 +108,7 @@ class ShotFileTest {
                         + " 1}}}}|'elements.a.voxel.wrok' is not known",
                 "{\"ashfall\": 1, \"elements\": {\"a\": {\"kind\": \"gas\", \"burn\": {\"fuel\":"
                         + " \"custard\"}}}}|'custard' is not known; it must be one of methane",
-                "{\"ashfall\": 1, \"look\": {\"exposure\": {\"curve\": [[0, 1]]}}}|'look.exposure':"
+                "{\"ashfall\": 1, \"look\": {\"albedo\": {\"curve\": [[0, 1]]}}}|'look.albedo':"
                         + " it cannot follow a curve",
                 "{\"ashfall\": 1, |line 1, column",
             })

@@ -1,0 +1,108 @@
+package ashfall.cli;
+
+import ashfall.firing.ShownFrames;
+import ashfall.look.HeldBrightness;
+import ashfall.look.Marcher;
+import ashfall.shot.Curve;
+import ashfall.shot.DemoShots;
+import ashfall.shot.Item;
+import ashfall.shot.Look;
+import ashfall.shot.Quantity;
+import ashfall.shot.Settings;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.work.WholeFile;
+import ashfall.work.Workers;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import java.util.concurrent.Callable;
+
+/// Keeps a fire bright while it cools.
+@Command(
+        name = "hold",
+        description =
+                "Write a shot whose glow (look.glow) follows a curve that keeps the fire of a"
+                    + " firing as bright as in the first of the frames given. The gas stays as it"
+                    + " is.",
+        mixinStandardHelpOptions = true)
+final class HoldCommand implements Callable<Integer> {
+    @Spec private CommandSpec spec;
+
+    @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
+    private String shotName;
+
+    @Option(
+            names = "--firing",
+            paramLabel = "DIR",
+            required = true,
+            description = "the folder of the firing that is measured")
+    private Path firing;
+
+    @Option(
+            names = "--frames",
+            paramLabel = "A-B",
+            description = "frames to hold it over; by default all that can be shown")
+    private String frames;
+
+    @Option(
+            names = "--overshoot",
+            paramLabel = "FACTOR",
+            description = "how many times brighter it begins; by default 1")
+    private double overshoot = 1;
+
+    @Option(
+            names = "--set",
+            paramLabel = "KEY=VALUE",
+            description = "a parameter of camera, sun or look by its path in the file")
+    private List<String> settings = new ArrayList<>();
+
+    @Option(
+            names = "--out",
+            paramLabel = "FILE",
+            required = true,
+            description = "the shot file that is written")
+    private Path out;
+
+    @Override
+    public Integer call() throws IOException {
+        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        TreeMap<Double, Double> powers = new TreeMap<>();
+        try (Workers workers = Workers.ofMachine()) {
+            ShownFrames shown = new ShownFrames(firing, shot, workers);
+            for (long frame : Output.frames(frames, List.of(shown))) {
+                var gas = shown.at(frame, Marcher.CHANNELS);
+                double power = Marcher.quick(List.of(gas), shot, null, workers).firePower();
+                powers.put(gas.seconds(), power);
+                Output.err(spec).println("frame " + frame + ": " + Math.round(power) + " lumen");
+            }
+        }
+        Item look = shot.look();
+        // What burning gas shines by itself is raised with what hot soot does.
+        for (Quantity light : List.of(Look.GLOW, Look.BLUE)) {
+            Curve held = HeldBrightness.strength(powers, look.get(light), overshoot);
+            look = look.with(light, held);
+        }
+        Shot held = shot.with("look", look);
+        ByteBuffer text = ByteBuffer.wrap(ShotFile.write(held).getBytes(StandardCharsets.UTF_8));
+        WholeFile.write(out, List.of(text));
+        Output.out(spec)
+                .println(
+                        "look.glow and look.blue follow "
+                                + look.get(Look.GLOW).points().size()
+                                + " points in "
+                                + out);
+        return 0;
+    }
+}
