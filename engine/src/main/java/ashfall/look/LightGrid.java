@@ -25,10 +25,7 @@ final class LightGrid {
         return Math.max(1, (int) Math.ceil(size / cell - 1e-6));
     }
 
-    float get(int part, int cell) {
-        return values[parts * cell + part];
-    }
-
+    /// Adds to a part of a cell.
     void add(int part, int cell, float value) {
         values[parts * cell + part] += value;
     }
