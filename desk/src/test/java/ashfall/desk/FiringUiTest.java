@@ -167,7 +167,7 @@ class FiringUiTest extends DeskTest {
         until("a frame", () -> !firing().log().isEmpty());
         ProcessHandle.current()
                 .children()
-                .filter(p -> p.info().commandLine().orElse("").contains("ashfall.cli.Ashfall"))
+                .filter(p -> p.info().command().orElse("").endsWith("java"))
                 .forEach(ProcessHandle::destroyForcibly);
         until("failed", () -> firing().stateProperty().get() == Run.State.FAILED);
         until("said", () -> text(robot, "run-badge").contains("was killed"));

@@ -120,16 +120,17 @@ final class Beam {
                 + first[2] * axes[2].get(axis);
     }
 
-    /// Distance from the start of a line to where a body ends the light; from far before it, since
+    /// Distance from the start of a line to where a body ends the light; from before it, since
     /// bodies stand outside of the gas too.
     private double stone(Volume volume, Bodies bodies, Vec3 start) {
         if (bodies.areNone()) {
             return Double.POSITIVE_INFINITY;
         }
         Vec3 corner = new Vec3(volume.corner[0], volume.corner[1], volume.corner[2]);
-        Vec3 far = corner.plus(start).minus(axes[2].times(Bodies.FAR));
-        double end = Bodies.FAR + count[2] * cell;
-        return bodies.hit(far, axes[2], end) - Bodies.FAR;
+        Vec3 place = corner.plus(start);
+        double before = bodies.reach(place);
+        Vec3 far = place.minus(axes[2].times(before));
+        return bodies.hit(far, axes[2], before + count[2] * cell) - before;
     }
 
     /// Optical depth from a place towards the lamp, m from the volume's corner.

@@ -19,7 +19,7 @@ final class Bodies {
     private static final int MOST_STEPS = 200;
 
     /// As far as a body can be away and still cast a shadow, m.
-    static final double FAR = 1e4;
+    private static final double FAR = 1e4;
 
     private final List<Body.Placed> placed;
 
@@ -33,6 +33,16 @@ final class Bodies {
 
     boolean areNone() {
         return placed.isEmpty();
+    }
+
+    /// As far as any of them reaches from a place, m.
+    double reach(Vec3 from) {
+        double most = 0;
+        for (Body.Placed body : placed) {
+            double half = new Vec3(body.half(0), body.half(1), body.half(2)).length();
+            most = Math.max(most, body.centre().minus(from).length() + half);
+        }
+        return most;
     }
 
     /// Is a place within one, or closer to it than a margin (m)?

@@ -72,8 +72,10 @@ final class Ray {
     /// How far along the ray what is met stays the same, m.
     private double stays;
 
-    /// Where the light on coarse cells was read last, m along the ray.
+    /// Where the light on coarse cells was read last, m along the ray, and of which volume.
     private double lit;
+
+    private int litIn;
 
     private final double[] span = new double[2];
     private final float[] glow = new float[3];
@@ -357,7 +359,7 @@ final class Ray {
         if (!isSpread) {
             return;
         }
-        if (meets > 1 || Math.abs(s - lit) > fresh[i]) {
+        if (i != litIn || Math.abs(s - lit) > fresh[i]) {
             // In the middle of the way on which it counts.
             place(i, s + 0.5 * fresh[i]);
             if (gasLight.isOnCells) {
@@ -365,6 +367,7 @@ final class Ray {
             }
             gasLight.sky(i, at[0], at[1], at[2], open);
             lit = s;
+            litIn = i;
         }
         bySun += even * cells[GasLight.SUN];
         // Half a sky has no second order: what is scattered is exact to the first, `φ + 3g F`.

@@ -164,6 +164,36 @@ class TogetherTest {
         assertEquals(otherSide, picture(fire, west).rgb()[3 * MIDDLE], 1e-3 * otherSide);
     }
 
+    /// Stone casts the sun's shadow through smoke, as large as it is.
+    @Test
+    void stone_shadesTheSmokeBehindIt() {
+        site =
+                site.withObstacle(
+                        "stone",
+                        Item.of(Obstacle.KIND)
+                                .with(Shape.SHAPE, "box")
+                                .with(Shape.CENTRE, new Vec3(40, 1.6, 0.2))
+                                .with(Shape.SIZE, new Vec3(0.5, 1, 4)));
+        String[] sunny = {
+            "camera.position=0,1.6,30",
+            "camera.target=0,1.6,0",
+            "camera.lens=400",
+            "sun.strength=10000",
+            "sun.towards=1,0,0",
+            "look.scatter=0"
+        };
+        Shot shot = Settings.with(site, List.of(sunny));
+        float[] seen =
+                new Marcher(List.of(wall(8, 0, 1e-4f, 300)), shot, workers)
+                        .layers(View.of(shot.camera()), 16, 16, 0, 0, 16, 16)
+                        .light(Part.SMOKE_BY_SUN);
+        float lit = seen[3 * (2 * 16 + 8)];
+        assertTrue(lit > 1, "over the stone: " + lit);
+        // It ends 0.5 m over the middle: 3 pixels of 0.17 m.
+        assertTrue(seen[3 * (6 * 16 + 8)] < 0.1 * lit, "just below its edge");
+        assertTrue(seen[3 * (3 * 16 + 8)] > 0.8 * lit, "just above its edge");
+    }
+
     /// Specks: bright in the open, dimmed by e^(−τ) behind smoke, gone behind stone.
     @Test
     void specks_areDimmedBySmokeAndHiddenByStone() {
