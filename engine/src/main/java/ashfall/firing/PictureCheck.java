@@ -100,7 +100,7 @@ public final class PictureCheck {
     private static void addFar(List<Finding> found, String path, Item item) {
         for (Param<?> param : item.kind().params().values()) {
             if (param instanceof Quantity quantity && quantity.usualHigh() > quantity.usualLow()) {
-                double value = item.number(quantity);
+                double value = item.get(quantity).largest();
                 boolean high = value > FAR * quantity.usualHigh() && quantity.usualHigh() > 0;
                 boolean low = value > 0 && value < quantity.usualLow() / FAR;
                 if (high || low) {

@@ -58,7 +58,10 @@ final class GasLight {
         this.volumes = volumes;
         this.shading = shading;
         this.fire = new FireLight(volumes, shading, bodies, detail.fireCells, PARTS, workers);
-        this.suns = beams(bodies, shading.towardsSun(), detail.sunVoxels, workers);
+        this.suns =
+                shading.isSunny()
+                        ? beams(bodies, shading.towardsSun(), detail.sunVoxels, workers)
+                        : new Beam[0];
         this.skies = new LightGrid[volumes.count()];
         for (int i = 0; i < skies.length; i++) {
             Volume own = volumes.all[i];

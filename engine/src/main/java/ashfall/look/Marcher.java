@@ -71,8 +71,7 @@ public final class Marcher {
         this.shading = Shading.of(shot, frames.getFirst().seconds());
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
-        this.volumes =
-                new Volumes(frames, shading.blue() > 0, fine ? Math.max(1e-9, taking.open()) : 0);
+        this.volumes = new Volumes(frames, shading.blue() > 0, fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
         this.bodies = new Bodies(shot, frames.getFirst().seconds());

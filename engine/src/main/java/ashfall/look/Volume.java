@@ -24,6 +24,7 @@ final class Volume {
     final double[] corner = new double[3];
 
     final float[] density;
+
     /// Temperature, K; null where the frame has none.
     final float[] kelvin;
 
@@ -41,7 +42,7 @@ final class Volume {
     final boolean[] full;
 
     /// @param burning whether the heat release is wanted
-    /// @param open seconds that a shutter is open for; 0 where no velocity is wanted
+    /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     Volume(Frame frame, boolean burning, double open) {
         SparseGrid smoke = frame.channels().get("density");
         SparseGrid heat = frame.channels().get("temperature");
@@ -53,7 +54,7 @@ final class Volume {
         List<SparseGrid> seen = release == null ? List.of(smoke) : List.of(smoke, release);
         int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
         int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
-        SparseGrid velocity = open > 0 ? frame.channels().get("velocity") : null;
+        SparseGrid velocity = open >= 0 ? frame.channels().get("velocity") : null;
         seen.forEach(grid -> enclose(grid, from, to));
         if (from[0] > to[0]) {
             Arrays.fill(from, 0);

@@ -25,7 +25,7 @@ final class Volumes {
 
     /// @param frames of one moment, one an element
     /// @param burning whether the heat release is wanted
-    /// @param open seconds that a shutter is open for; 0 where no velocity is wanted
+    /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
     Volumes(List<Frame> frames, boolean burning, double open) {
         List<Volume> found = new ArrayList<>();

@@ -177,7 +177,7 @@ class PathTracerTest {
         Layers march =
                 new Marcher(List.of(frame), shot, workers)
                         .layers(view, WIDTH, HEIGHT, 0, 0, WIDTH, HEIGHT);
-        Traced traced = trace(new Volume(frame, false, 0), Shading.of(shot, 0), view, PATHS);
+        Traced traced = trace(new Volume(frame, false, -1), Shading.of(shot, 0), view, PATHS);
         for (int k = 0; k <= PARTS.length; k++) {
             double wanted = 0;
             double got = 0;
