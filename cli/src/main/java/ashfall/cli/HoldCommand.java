@@ -4,27 +4,24 @@ import ashfall.firing.ShownFrames;
 import ashfall.look.HeldBrightness;
 import ashfall.look.Marcher;
 import ashfall.shot.Curve;
-import ashfall.shot.DemoShots;
 import ashfall.shot.Item;
 import ashfall.shot.Look;
 import ashfall.shot.Quantity;
-import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.WholeFile;
 import ashfall.work.Workers;
 
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeMap;
 import java.util.concurrent.Callable;
@@ -33,15 +30,13 @@ import java.util.concurrent.Callable;
 @Command(
         name = "hold",
         description =
-                "Write a shot whose glow (look.glow) follows a curve that keeps the fire of a"
-                    + " firing as bright as in the first of the frames given. The gas stays as it"
-                    + " is.",
+                "Write a shot whose light (look.glow, look.blue) follows a curve that keeps the"
+                        + " fire of a firing as bright as in the first of the frames given. The gas"
+                        + " stays as it is.",
         mixinStandardHelpOptions = true)
 final class HoldCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
-
-    @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
-    private String shotName;
+    @Mixin private Shown asked;
 
     @Option(
             names = "--firing",
@@ -51,22 +46,10 @@ final class HoldCommand implements Callable<Integer> {
     private Path firing;
 
     @Option(
-            names = "--frames",
-            paramLabel = "A-B",
-            description = "frames to hold it over; by default all that can be shown")
-    private String frames;
-
-    @Option(
             names = "--overshoot",
             paramLabel = "FACTOR",
             description = "how many times brighter it begins; by default 1")
     private double overshoot = 1;
-
-    @Option(
-            names = "--set",
-            paramLabel = "KEY=VALUE",
-            description = "a parameter of camera, sun or look by its path in the file")
-    private List<String> settings = new ArrayList<>();
 
     @Option(
             names = "--out",
@@ -77,11 +60,11 @@ final class HoldCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = asked.shot(List.of());
         TreeMap<Double, Double> powers = new TreeMap<>();
-        try (Workers workers = Workers.ofMachine()) {
+        try (Workers workers = new Workers(asked.threads())) {
             ShownFrames shown = new ShownFrames(firing, shot, workers);
-            for (long frame : Output.frames(frames, List.of(shown))) {
+            for (long frame : Output.frames(asked.frames(), List.of(shown))) {
                 var gas = shown.at(frame, Marcher.CHANNELS);
                 double power = Marcher.quick(List.of(gas), shot, null, workers).firePower();
                 powers.put(gas.seconds(), power);

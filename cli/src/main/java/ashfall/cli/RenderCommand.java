@@ -7,9 +7,7 @@ import ashfall.grid.Frame;
 import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Layers;
-import ashfall.shot.DemoShots;
 import ashfall.shot.Remark;
-import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
 
@@ -17,9 +15,9 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
@@ -39,12 +37,7 @@ import java.util.concurrent.Callable;
         mixinStandardHelpOptions = true)
 final class RenderCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
-
-    @Parameters(
-            paramLabel = "SHOT",
-            description =
-                    "a shot file or the name of a demo shot: its camera, sun and look are used")
-    private String shotName;
+    @Mixin private Shown asked;
 
     @Option(
             names = "--firing",
@@ -61,12 +54,6 @@ final class RenderCommand implements Callable<Integer> {
             required = true,
             description = "the folder for the pictures")
     private Path out;
-
-    @Option(
-            names = "--frames",
-            paramLabel = "A-B",
-            description = "frames shown; by default all that are kept")
-    private String frames;
 
     @Option(
             names = "--size",
@@ -113,38 +100,23 @@ final class RenderCommand implements Callable<Integer> {
     private String samples;
 
     @Option(
-            names = "--set",
-            paramLabel = "KEY=VALUE",
-            description = "a parameter of camera, sun or look by its path in the file")
-    private List<String> settings = new ArrayList<>();
-
-    @Option(
-            names = "--threads",
-            paramLabel = "N",
-            description = "processors to use; by default all")
-    private int threads = Runtime.getRuntime().availableProcessors();
-
-    @Option(
             names = "--json",
             description = "print one JSON object with measures of each picture on standard output")
     private boolean json;
 
     @Override
     public Integer call() throws IOException {
-        if (samples != null) {
-            settings.add("look.samples=" + samples);
-        }
-        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = asked.shot(samples == null ? List.of() : List.of("look.samples=" + samples));
         Output.Size pixels = Output.size(size);
         int[] part = Output.region(region, pixels);
         PictureFile file = PictureFile.of(format, layers, bits);
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
-        try (Workers workers = new Workers(threads)) {
+        try (Workers workers = new Workers(asked.threads())) {
             List<ShownFrames> elements = open(shot, workers);
             ShownFrames shown = elements.getFirst();
             say(shot, elements, node);
-            List<Long> wanted = Output.frames(frames, elements);
+            List<Long> wanted = Output.frames(asked.frames(), elements);
             Files.createDirectories(out);
             wanted.removeIf(
                     frame ->

@@ -3,8 +3,6 @@ package ashfall.cli;
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringRecord;
 import ashfall.firing.ShownFrames;
-import ashfall.shot.DemoShots;
-import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Workers;
@@ -13,15 +11,14 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -35,9 +32,7 @@ import java.util.concurrent.Callable;
         mixinStandardHelpOptions = true)
 final class RetimeCommand implements Callable<Integer> {
     @Spec private CommandSpec spec;
-
-    @Parameters(paramLabel = "SHOT", description = "a shot file or the name of a demo shot")
-    private String shotName;
+    @Mixin private Shown asked;
 
     @Option(
             names = "--firing",
@@ -53,30 +48,12 @@ final class RetimeCommand implements Callable<Integer> {
             description = "the folder for the volumes")
     private Path out;
 
-    @Option(
-            names = "--frames",
-            paramLabel = "A-B",
-            description = "frames shown; by default all that can be")
-    private String frames;
-
-    @Option(
-            names = "--set",
-            paramLabel = "KEY=VALUE",
-            description = "a parameter by its path in the file, such as frames.speed=0.5")
-    private List<String> settings = new ArrayList<>();
-
-    @Option(
-            names = "--threads",
-            paramLabel = "N",
-            description = "processors to use; by default all")
-    private int threads = Runtime.getRuntime().availableProcessors();
-
     @Option(names = "--json", description = "print one JSON object on standard output")
     private boolean json;
 
     @Override
     public Integer call() throws IOException {
-        Shot shot = Settings.with(DemoShots.fileOrDemo(shotName).shot(), settings);
+        Shot shot = asked.shot(List.of());
         if (FiringRecord.isIn(out)) {
             throw new FiringException(
                     "'"
@@ -85,9 +62,9 @@ final class RetimeCommand implements Callable<Integer> {
         }
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
-        try (Workers workers = new Workers(threads)) {
+        try (Workers workers = new Workers(asked.threads())) {
             ShownFrames shown = new ShownFrames(firing, shot, workers);
-            List<Long> wanted = Output.frames(frames, List.of(shown));
+            List<Long> wanted = Output.frames(asked.frames(), List.of(shown));
             Files.createDirectories(out);
             VdbWriter writer = new VdbWriter(workers);
             for (long frame : wanted) {

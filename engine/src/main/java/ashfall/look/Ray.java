@@ -14,9 +14,6 @@ final class Ray {
     /// Optical depth of a step that hides nothing.
     private static final float THIN = 1e-6f;
 
-    /// Temperature where no smoke is.
-    private static final float NONE = -1;
-
     /// Light by part, cd/m²; set by [#trace].
     final float[] parts = new float[3 * Part.COUNT];
 
@@ -34,7 +31,6 @@ final class Ray {
     double end;
 
     private final Marcher scene;
-    private final Volumes volumes;
     private final Shading shading;
     private final GasLight gasLight;
     private final double samples;
@@ -51,18 +47,8 @@ final class Ray {
     /// Direction of the ray.
     private final float[] way = new float[3];
 
-    // By volume: where the ray is within its box, and what it met there last.
-    private final double[] near;
-    private final double[] far;
-    private final double[] known;
-
-    /// Voxels from the corner of each volume: where the ray starts, and per metre of it.
-    private final double[][] start;
-
-    private final double[][] slope;
-    private final float[] density;
-    private final float[] kelvin;
-    private final float[] release;
+    /// Of each volume.
+    private final Crossing[] crossings;
 
     /// Volumes that are met at a place.
     private final int[] met;
@@ -77,7 +63,6 @@ final class Ray {
 
     private int litIn;
 
-    private final double[] span = new double[2];
     private final float[] glow = new float[3];
     private final float[] cells = new float[GasLight.PARTS];
     private final float[] open = new float[GasLight.SKY_PARTS];
@@ -90,7 +75,7 @@ final class Ray {
 
     /// Ways over which the light on each volume's coarse cells counts as the same, m.
     private final double[] fresh;
-    private final float[] moving = new float[3];
+    private final float[] drift = new float[3];
     private final float[] at = new float[3];
 
     // What a step scatters: of sunlight and of skylight over their irradiances, and of the fire's.
@@ -103,25 +88,18 @@ final class Ray {
     Ray(Marcher scene, double samples, boolean exact) {
         this.exact = exact;
         this.scene = scene;
-        this.volumes = scene.volumes;
         this.shading = scene.shading;
         this.gasLight = scene.light;
         this.samples = samples;
-        int count = volumes.count();
-        near = new double[count];
-        far = new double[count];
-        known = new double[count];
+        int count = scene.volumes.count();
+        crossings = new Crossing[count];
         isSunny = shading.isSunny();
         isSpread = gasLight.isOnCells || shading.isSkylit();
         fresh = new double[count];
         for (int i = 0; i < count; i++) {
+            crossings[i] = new Crossing(scene.volumes.all[i]);
             fresh[i] = 0.5 * gasLight.cell(i);
         }
-        start = new double[count][3];
-        slope = new double[count][3];
-        density = new float[count];
-        kelvin = new float[count];
-        release = new float[count];
         met = new int[count];
     }
 
@@ -168,8 +146,11 @@ final class Ray {
 
     private void march(Vec3 d, double from, double end, float jitter) {
         double first = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < near.length; i++) {
-            first = Math.min(first, enter(i, d, from, end));
+        for (Crossing crossing : crossings) {
+            crossing.enter(eye, d, from, end);
+            if (crossing.near < crossing.far) {
+                first = Math.min(first, crossing.near);
+            }
         }
         float phase = shading.scattered((float) d.dot(shading.towardsSun()));
         double s = first;
@@ -196,54 +177,18 @@ final class Ray {
         }
     }
 
-    /// Finds where the ray is within a volume; gives where that begins.
-    private double enter(int i, Vec3 d, double from, double end) {
-        Volume volume = volumes.all[i];
-        double perVoxel = 1 / volume.voxel;
-        for (int a = 0; a < 3; a++) {
-            double o = eye.get(a) - volumes.corner[a] - volumes.offset(i, a);
-            start[i][a] = o * perVoxel;
-            slope[i][a] = d.get(a) * perVoxel;
-        }
-        volume.clip(
-                start[i][0] * volume.voxel,
-                start[i][1] * volume.voxel,
-                start[i][2] * volume.voxel,
-                d,
-                from,
-                span);
-        near[i] = span[0];
-        far[i] = Math.min(span[1], end);
-        known[i] = -1;
-        if (near[i] < far[i]) {
-            return near[i];
-        }
-        far[i] = Double.NEGATIVE_INFINITY;
-        return Double.POSITIVE_INFINITY;
-    }
-
     /// Length of a step from a place: a share of the smallest voxel, but not over a plane through
     /// the middles of voxels where each cell between them is wanted for itself: there values bend.
     private double reach(double s) {
         double step = Double.POSITIVE_INFINITY;
         for (int m = 0; m < meets; m++) {
-            int i = met[m];
-            step = Math.min(step, volumes.all[i].voxel / samples);
-            for (int a = 0; exact && a < 3; a++) {
-                step = Math.min(step, bend(start[i][a] + s * slope[i][a] - 0.5, slope[i][a]));
+            Crossing crossing = crossings[met[m]];
+            step = Math.min(step, crossing.voxel() / samples);
+            if (exact) {
+                step = Math.min(step, crossing.bend(s));
             }
         }
         return step;
-    }
-
-    /// Way along a ray to the next whole number along an axis; never less than a fiftieth of one.
-    private static double bend(double at, double slope) {
-        if (slope == 0) {
-            return Double.POSITIVE_INFINITY;
-        }
-        double cell = Math.floor(at);
-        double left = slope > 0 ? cell + 1 - at : at - cell;
-        return (left < 0.02 ? left + 1 : left) / Math.abs(slope);
     }
 
     /// Finds the volumes that have something to see at a place of a ray, and how far that stays so:
@@ -251,25 +196,19 @@ final class Ray {
     private void meet(double s) {
         meets = 0;
         stays = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < near.length; i++) {
-            if (s >= far[i]) {
+        for (int i = 0; i < crossings.length; i++) {
+            Crossing crossing = crossings[i];
+            if (s >= crossing.far) {
                 continue;
             }
-            if (s < near[i]) {
-                stays = Math.min(stays, near[i]);
+            if (s < crossing.near) {
+                stays = Math.min(stays, crossing.near);
                 continue;
             }
-            Volume volume = volumes.all[i];
-            double x = start[i][0] + s * slope[i][0];
-            double y = start[i][1] + s * slope[i][1];
-            double z = start[i][2] + s * slope[i][2];
-            if (volume.isFull(x, y, z)) {
+            if (crossing.isFull(s)) {
                 met[meets++] = i;
             }
-            double out = volume.wayOut(x, slope[i][0], 0);
-            out = Math.min(out, volume.wayOut(y, slope[i][1], 1));
-            out = Math.min(out, volume.wayOut(z, slope[i][2], 2));
-            stays = Math.min(stays, s + out);
+            stays = Math.min(stays, s + crossing.wayOut(s));
         }
     }
 
@@ -283,34 +222,37 @@ final class Ray {
         bySun = 0;
         bySky = 0;
         Arrays.fill(byFire, 0);
+        Arrays.fill(drift, 0);
         float extinction = 0;
         float warmth = 0;
         for (int m = 0; m < meets; m++) {
-            int i = met[m];
-            if (known[i] != from) {
-                read(i, from);
+            Crossing here = crossings[met[m]];
+            if (!here.knows(from)) {
+                here.read(from, late);
             }
-            float density0 = density[i];
-            float kelvin0 = kelvin[i];
-            float release0 = release[i];
-            read(i, to);
-            float burning = 0.5f * (release0 + release[i]);
+            float density0 = here.density;
+            float kelvin0 = here.kelvin;
+            float release0 = here.release;
+            here.read(to, late);
+            float burning = 0.5f * (release0 + here.release);
             if (burning > 0) {
                 shading.addBlue(burning, glow);
             }
-            float dense = 0.5f * (density0 + density[i]);
-            float thick = shading.extinction(dense);
+            float thick = shading.extinction(0.5f * (density0 + here.density));
             if (thick * length < THIN) {
                 continue;
             }
-            float kelvin1 = kelvin[i] == NONE ? kelvin0 : kelvin[i];
-            kelvin0 = kelvin0 == NONE ? kelvin1 : kelvin0;
+            float kelvin1 = here.kelvin == Crossing.NONE ? kelvin0 : here.kelvin;
+            kelvin0 = kelvin0 == Crossing.NONE ? kelvin1 : kelvin0;
             if (Math.max(kelvin0, kelvin1) > Shading.DARK) {
-                shading.addGlow(density0, kelvin0, density[i], kelvin1, glow);
+                shading.addGlow(density0, kelvin0, here.density, kelvin1, glow);
             }
             extinction += thick;
             warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
-            scatter(i, middle, thick, phase);
+            for (int k = 0; k < 3; k++) {
+                drift[k] += thick * here.moving[k];
+            }
+            scatter(met[m], middle, thick, phase);
         }
         float depth = extinction * length;
         float weight;
@@ -323,7 +265,7 @@ final class Ray {
             distance += covers * middle;
             heat += covers * (warmth / extinction);
             for (int k = 0; k < 3; k++) {
-                motion[k] += covers * moving[k];
+                motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;
             addScattered(weight);
@@ -352,7 +294,7 @@ final class Ray {
         }
         float even = scattered / (4 * (float) Math.PI);
         if (isSunny) {
-            place(i, s);
+            crossings[i].place(s, at);
             gasLight.sun(i, at[0], at[1], at[2], sun);
             bySun += scattered * phase * sun[0];
         }
@@ -361,7 +303,7 @@ final class Ray {
         }
         if (i != litIn || Math.abs(s - lit) > fresh[i]) {
             // In the middle of the way on which it counts.
-            place(i, s + 0.5 * fresh[i]);
+            crossings[i].place(s + 0.5 * fresh[i], at);
             if (gasLight.isOnCells) {
                 gasLight.onCells(i, at[0], at[1], at[2], cells);
             }
@@ -376,13 +318,6 @@ final class Ray {
         float fire = leaning() * shading.inner();
         for (int k = 0; k < 3; k++) {
             byFire[k] += even * fire * cells[k];
-        }
-    }
-
-    /// Finds a place of the ray in a volume, m from its corner.
-    private void place(int i, double s) {
-        for (int a = 0; a < 3; a++) {
-            at[a] = (float) ((start[i][a] + s * slope[i][a]) * volumes.all[i].voxel);
         }
     }
 
@@ -424,39 +359,6 @@ final class Ray {
         parts[offset] += share * (float) light.x();
         parts[offset + 1] += share * (float) light.y();
         parts[offset + 2] += share * (float) light.z();
-    }
-
-    /// Reads a volume at a place of the ray, where the gas is that will be or was there.
-    private void read(int i, double s) {
-        Volume volume = volumes.all[i];
-        float x = (float) (start[i][0] + s * slope[i][0]);
-        float y = (float) (start[i][1] + s * slope[i][1]);
-        float z = (float) (start[i][2] + s * slope[i][2]);
-        if (volume.motion != null) {
-            for (int k = 0; k < 3; k++) {
-                moving[k] = volume.sample(volume.motion[k], x, y, z);
-            }
-            float voxels = late / (float) volume.voxel;
-            x -= moving[0] * voxels;
-            y -= moving[1] * voxels;
-            z -= moving[2] * voxels;
-        }
-        x = Math.max(0f, Math.min(volume.shape.nx(), x + 0.5f));
-        y = Math.max(0f, Math.min(volume.shape.ny(), y + 0.5f));
-        z = Math.max(0f, Math.min(volume.shape.nz(), z + 0.5f));
-        int ix = (int) x;
-        int iy = (int) y;
-        int iz = (int) z;
-        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
-        int low = ix + volume.shape.sy() * iy + volume.shape.sz() * iz;
-        x -= ix;
-        y -= iy;
-        z -= iz;
-        density[i] = volume.between(volume.density, low, x, y, z);
-        release[i] = volume.flame == null ? 0 : volume.between(volume.flame, low, x, y, z);
-        boolean cold = density[i] == 0 || volume.kelvin == null;
-        kelvin[i] = cold ? NONE : volume.between(volume.kelvin, low, x, y, z);
-        known[i] = s;
     }
 
     /// Luminance of the fire's own glow, cd/m².

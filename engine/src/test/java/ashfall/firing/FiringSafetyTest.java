@@ -232,17 +232,29 @@ class FiringSafetyTest {
         assertArrayEquals(bytes, Files.readAllBytes(lost));
     }
 
+    /// Fires, and makes the record one of an older version; gives its text.
+    ///
+    /// @param newer what that did not have yet
+    private String fireAsVersion(int version, String newer, String instead, Path out)
+            throws IOException {
+        fire(out, Disk.MACHINE, Progress.silent());
+        Path file = out.resolve(FiringRecord.FILE);
+        String older =
+                Files.readString(file)
+                        .replace("\"ashfall_firing\" : 3", "\"ashfall_firing\" : " + version)
+                        .replaceAll(newer, instead);
+        Files.writeString(file, older);
+        return older;
+    }
+
     /// Firings of the record before this one still play; they are made again to go on.
     @Test
     void recordOfTheOlderVersion_isRead() throws IOException {
         Path out = folder.resolve("older");
-        fire(out, Disk.MACHINE, Progress.silent());
-        String text = Files.readString(out.resolve(FiringRecord.FILE));
         String older =
-                text.replace("\"ashfall_firing\" : 3", "\"ashfall_firing\" : 1")
-                        .replaceAll("(?s)\\{\\s*\"file\" : (\"[^\"]+\").*?\\}\\s*\\}\\s*\\}", "$1");
+                fireAsVersion(
+                        1, "(?s)\\{\\s*\"file\" : (\"[^\"]+\").*?\\}\\s*\\}\\s*\\}", "$1", out);
         assertTrue(older.contains("\"12\" : \"oil-store_0012.vdb\""), older.substring(0, 400));
-        Files.writeString(out.resolve(FiringRecord.FILE), older);
         assertEquals("oil-store_0012.vdb", FiringRecord.read(out).files().get(12L));
         assertEquals(0, fire(out, Disk.MACHINE, Progress.silent()).framesDone());
     }
@@ -251,13 +263,8 @@ class FiringSafetyTest {
     @Test
     void recordOfTheSecondVersion_isRead() throws IOException {
         Path out = folder.resolve("second");
-        fire(out, Disk.MACHINE, Progress.silent());
-        String text = Files.readString(out.resolve(FiringRecord.FILE));
-        String older =
-                text.replace("\"ashfall_firing\" : 3", "\"ashfall_firing\" : 2")
-                        .replaceAll(",\\s*\"leftOut\" : [0-9.E-]+", "");
+        String older = fireAsVersion(2, ",\\s*\"leftOut\" : [0-9.E-]+", "", out);
         assertFalse(older.contains("leftOut"));
-        Files.writeString(out.resolve(FiringRecord.FILE), older);
         KeptFrame kept = FiringRecord.read(out).kept().get(12L);
         assertEquals(0, kept.channels().get("density").leftOut());
         assertEquals(0, fire(out, Disk.MACHINE, Progress.silent()).framesDone());

@@ -1,0 +1,144 @@
+package ashfall.look;
+
+import ashfall.shot.Vec3;
+
+/// The way of a ray through one volume, and what it met there last.
+final class Crossing {
+    /// Temperature where no smoke is.
+    static final float NONE = -1;
+
+    private final Volume volume;
+
+    /// World position of the volume's corner, m.
+    private final double[] corner;
+
+    /// Voxels from the corner: where the ray starts, and per metre of it.
+    private final double[] start = new double[3];
+
+    private final double[] slope = new double[3];
+    private final double[] span = new double[2];
+
+    /// Where the ray is within the box, m along it; far is below near where it misses.
+    double near;
+
+    double far;
+
+    /// What was read last: smoke in kg/m³, temperature in K, heat release in W/m³, velocity in m/s.
+    float density;
+
+    float kelvin;
+    float release;
+    final float[] moving = new float[3];
+
+    /// Where that was, m along the ray.
+    private double known;
+
+    Crossing(Volume volume) {
+        this.volume = volume;
+        this.corner = volume.corner;
+    }
+
+    double voxel() {
+        return volume.voxel;
+    }
+
+    /// Begins with a ray.
+    ///
+    /// @param from least distance along it, m
+    /// @param end largest
+    void enter(Vec3 eye, Vec3 d, double from, double end) {
+        double ox = eye.x() - corner[0];
+        double oy = eye.y() - corner[1];
+        double oz = eye.z() - corner[2];
+        for (int a = 0; a < 3; a++) {
+            start[a] = (eye.get(a) - corner[a]) / volume.voxel;
+            slope[a] = d.get(a) / volume.voxel;
+        }
+        volume.clip(ox, oy, oz, d, from, span);
+        near = span[0];
+        far = Math.min(span[1], end);
+        known = -1;
+        if (!(near < far)) {
+            far = Double.NEGATIVE_INFINITY;
+        }
+    }
+
+    private double at(int axis, double s) {
+        return start[axis] + s * slope[axis];
+    }
+
+    /// Is the gas of the brick at a place of the ray seen?
+    boolean isFull(double s) {
+        return volume.isFull(at(0, s), at(1, s), at(2, s));
+    }
+
+    /// Metres to the end of the brick.
+    double wayOut(double s) {
+        double out = volume.wayOut(at(0, s), slope[0], 0);
+        out = Math.min(out, volume.wayOut(at(1, s), slope[1], 1));
+        return Math.min(out, volume.wayOut(at(2, s), slope[2], 2));
+    }
+
+    /// Metres to the next plane through the middles of voxels, where values bend.
+    double bend(double s) {
+        double way = bend(at(0, s) - 0.5, slope[0]);
+        way = Math.min(way, bend(at(1, s) - 0.5, slope[1]));
+        return Math.min(way, bend(at(2, s) - 0.5, slope[2]));
+    }
+
+    /// Way to the next whole number along an axis; never less than a fiftieth of one.
+    private static double bend(double at, double slope) {
+        if (slope == 0) {
+            return Double.POSITIVE_INFINITY;
+        }
+        double cell = Math.floor(at);
+        double left = slope > 0 ? cell + 1 - at : at - cell;
+        return (left < 0.02 ? left + 1 : left) / Math.abs(slope);
+    }
+
+    /// Finds a place of the ray, m from the volume's corner.
+    void place(double s, float[] out) {
+        for (int a = 0; a < 3; a++) {
+            out[a] = (float) (at(a, s) * volume.voxel);
+        }
+    }
+
+    /// Was what is known read at a place of the ray?
+    boolean knows(double s) {
+        return known == s;
+    }
+
+    /// Reads the volume at a place of the ray, where the gas is that will be or was there.
+    ///
+    /// @param late seconds after the frame's moment
+    void read(double s, float late) {
+        float x = (float) at(0, s);
+        float y = (float) at(1, s);
+        float z = (float) at(2, s);
+        if (volume.motion != null) {
+            for (int k = 0; k < 3; k++) {
+                moving[k] = volume.sample(volume.motion[k], x, y, z);
+            }
+            float voxels = late / (float) volume.voxel;
+            x -= moving[0] * voxels;
+            y -= moving[1] * voxels;
+            z -= moving[2] * voxels;
+        }
+        x = Math.max(0f, Math.min(volume.shape.nx(), x + 0.5f));
+        y = Math.max(0f, Math.min(volume.shape.ny(), y + 0.5f));
+        z = Math.max(0f, Math.min(volume.shape.nz(), z + 0.5f));
+        int ix = (int) x;
+        int iy = (int) y;
+        int iz = (int) z;
+        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
+        int low = ix + volume.shape.sy() * iy + volume.shape.sz() * iz;
+        x -= ix;
+        y -= iy;
+        z -= iz;
+        density = volume.between(volume.density, low, x, y, z);
+        release = volume.flame == null ? 0 : volume.between(volume.flame, low, x, y, z);
+        boolean cold = density == 0 || volume.kelvin == null;
+        kelvin = cold ? NONE : volume.between(volume.kelvin, low, x, y, z);
+        known = s;
+    }
+}
