@@ -6,6 +6,7 @@ import ashfall.continuity.Space;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.firing.FiringRecord;
+import ashfall.firing.PictureCheck;
 import ashfall.shot.Asset;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
@@ -73,6 +74,7 @@ final class CheckCommand implements Callable<Integer> {
         FiringRecord record = firing == null ? null : FiringRecord.read(firing);
         if (record != null) {
             found.addAll(lookBack(record));
+            found.addAll(PictureCheck.check(shot, List.of(record)));
         }
         List<Judgement> stakes = record == null ? stakes(shot) : stakes(record);
         if (json) {

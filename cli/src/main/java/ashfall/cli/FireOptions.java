@@ -1,6 +1,7 @@
 package ashfall.cli;
 
 import ashfall.firing.FiringJob;
+import ashfall.firing.PictureJob;
 import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -44,18 +45,19 @@ final class FireOptions {
     /// What is to be fired into a folder.
     FiringJob.Request request(
             Shot shot, Path out, FiringJob.Existing existing, FiringJob.Pace recovery) {
-        Output.Range range =
+        long[] range =
                 frames == null
-                        ? new Output.Range(
-                                shot.frames().get(Frames.FIRST), shot.frames().get(Frames.LAST))
-                        : Output.range(frames);
+                        ? new long[] {
+                            shot.frames().get(Frames.FIRST), shot.frames().get(Frames.LAST)
+                        }
+                        : PictureJob.range(frames);
         return new FiringJob.Request(
                 shot,
                 elementName(shot),
                 Output.fineness(fineness),
                 out,
-                range.from(),
-                range.to(),
+                range[0],
+                range[1],
                 existing,
                 recovery);
     }

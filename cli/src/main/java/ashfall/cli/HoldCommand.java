@@ -1,12 +1,11 @@
 package ashfall.cli;
 
+import ashfall.firing.PictureJob;
 import ashfall.firing.ShownFrames;
 import ashfall.look.HeldBrightness;
 import ashfall.look.Marcher;
-import ashfall.shot.Curve;
 import ashfall.shot.Item;
 import ashfall.shot.Look;
-import ashfall.shot.Quantity;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.WholeFile;
@@ -64,19 +63,14 @@ final class HoldCommand implements Callable<Integer> {
         TreeMap<Double, Double> powers = new TreeMap<>();
         try (Workers workers = new Workers(asked.threads())) {
             ShownFrames shown = new ShownFrames(firing, shot, workers);
-            for (long frame : Output.frames(asked.frames(), List.of(shown))) {
-                var gas = shown.at(frame, Marcher.CHANNELS);
-                double power = Marcher.quick(List.of(gas), shot, null, workers).firePower();
+            for (long frame : PictureJob.frames(asked.frames(), List.of(shown))) {
+                var gas = shown.at(frame, Marcher.channels(shot, false));
+                double power = Marcher.firePower(List.of(gas), shot, workers);
                 powers.put(gas.seconds(), power);
                 Output.err(spec).println("frame " + frame + ": " + Math.round(power) + " lumen");
             }
         }
-        Item look = shot.look();
-        // What burning gas shines by itself is raised with what hot soot does.
-        for (Quantity light : List.of(Look.GLOW, Look.BLUE)) {
-            Curve held = HeldBrightness.strength(powers, look.get(light), overshoot);
-            look = look.with(light, held);
-        }
+        Item look = HeldBrightness.held(shot.look(), powers, overshoot);
         Shot held = shot.with("look", look);
         ByteBuffer text = ByteBuffer.wrap(ShotFile.write(held).getBytes(StandardCharsets.UTF_8));
         WholeFile.write(out, List.of(text));

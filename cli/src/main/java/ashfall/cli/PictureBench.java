@@ -7,6 +7,7 @@ import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Layers;
 import ashfall.picture.Picture;
+import ashfall.picture.Region;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
@@ -134,7 +135,7 @@ final class PictureBench {
     /// A finished picture, its light included.
     Layers layers() {
         return new Marcher(List.of(frame), shot, workers)
-                .layers(View.of(shot.camera()), width, height, 0, 0, width, height);
+                .layers(View.of(shot.camera()), Region.whole(width, height));
     }
 
     /// A picture of a ray a pixel, its light included.

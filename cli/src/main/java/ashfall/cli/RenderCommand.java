@@ -1,12 +1,9 @@
 package ashfall.cli;
 
-import ashfall.firing.FiringException;
-import ashfall.firing.PictureCheck;
-import ashfall.firing.ShownFrames;
-import ashfall.grid.Frame;
-import ashfall.look.Marcher;
-import ashfall.look.View;
-import ashfall.picture.Layers;
+import ashfall.continuity.Finding;
+import ashfall.firing.PictureJob;
+import ashfall.picture.PictureFile;
+import ashfall.picture.Region;
 import ashfall.shot.Remark;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
@@ -21,7 +18,6 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -80,7 +76,7 @@ final class RenderCommand implements Callable<Integer> {
             paramLabel = "A,B,...",
             description =
                     "layers of an OpenEXR file besides the whole picture: flame, smoke, embers,"
-                            + " site; sun, sky, fire; depth, velocity, temperature; or all")
+                            + " site; sun, sky, lamps, fire; depth, velocity, temperature; or all")
     private String layers;
 
     @Option(
@@ -107,63 +103,20 @@ final class RenderCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         Shot shot = asked.shot(samples == null ? List.of() : List.of("look.samples=" + samples));
-        Output.Size pixels = Output.size(size);
-        int[] part = Output.region(region, pixels);
-        PictureFile file = PictureFile.of(format, layers, bits);
+        PictureJob.Order order =
+                new PictureJob.Order(
+                        shot,
+                        firings,
+                        out,
+                        Region.of(size, region),
+                        PictureFile.of(format, layers, bits),
+                        missing);
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(asked.threads())) {
-            List<ShownFrames> elements = open(shot, workers);
-            ShownFrames shown = elements.getFirst();
-            say(shot, elements, node);
-            List<Long> wanted = Output.frames(asked.frames(), elements);
-            Files.createDirectories(out);
-            wanted.removeIf(
-                    frame ->
-                            missing && Files.exists(out.resolve(file.name(shown.fileName(frame)))));
-            for (long frame : wanted) {
-                long started = System.nanoTime();
-                List<Frame> seen = new ArrayList<>();
-                for (ShownFrames element : elements) {
-                    seen.add(element.at(frame, Marcher.FINISHED));
-                }
-                Marcher marcher = new Marcher(seen, shot, workers);
-                View view = View.of(shot.camera());
-                if (frame == wanted.getFirst()) {
-                    foretell(marcher, view, pixels, part, started, wanted.size());
-                }
-                Layers picture =
-                        marcher.layers(
-                                view,
-                                pixels.width(),
-                                pixels.height(),
-                                part[0],
-                                part[1],
-                                part[2],
-                                part[3]);
-                for (ShownFrames element : elements) {
-                    marcher.addSpecks(picture, view, element.specks(shot, frame));
-                }
-                String name = file.name(shown.fileName(frame));
-                file.write(out.resolve(name), picture);
-                double seconds = (System.nanoTime() - started) * 1e-9;
-                ObjectNode entry = list.addObject();
-                entry.put("frame", frame);
-                entry.put("stored_frame", shown.stored(frame));
-                entry.put("file", name);
-                entry.put("seconds", seconds);
-                entry.put("fire_lumen", marcher.firePower());
-                entry.set("measures", Output.tree(picture.picture().measures()));
-                Output.err(spec)
-                        .println(
-                                String.format(
-                                        Locale.ROOT,
-                                        "frame %d of %d: %s, %.1f s",
-                                        frame,
-                                        wanted.getLast(),
-                                        name,
-                                        seconds));
-            }
+            PictureJob job = new PictureJob(order, workers);
+            say(shot, job.findings(asked.frames()), node);
+            job.draw(job.wanted(asked.frames()), new Progress(list));
         }
         node.put("dir", out.toString());
         if (json) {
@@ -174,27 +127,10 @@ final class RenderCommand implements Callable<Integer> {
         return 0;
     }
 
-    private List<ShownFrames> open(Shot shot, Workers workers) {
-        List<ShownFrames> elements = new ArrayList<>();
-        for (Path firing : firings) {
-            elements.add(new ShownFrames(firing, shot, workers));
-        }
-        ShownFrames shown = elements.getFirst();
-        for (ShownFrames element : elements) {
-            if (!element.rate().equals(shown.rate())) {
-                throw new FiringException(
-                        "the firings have different frame rates; fire the elements of one shot"
-                                + " to see them together");
-            }
-        }
-        return elements;
-    }
-
     /// Says what the pictures will lack, or have too much of, and which remarks are open.
-    private void say(Shot shot, List<ShownFrames> elements, ObjectNode node) {
+    private void say(Shot shot, List<Finding> found, ObjectNode node) {
         List<String> all = new ArrayList<>();
-        PictureCheck.check(shot, elements.stream().map(ShownFrames::record).toList())
-                .forEach(finding -> all.add(finding.path() + " " + finding.sentence()));
+        found.forEach(finding -> all.add(finding.path() + " " + finding.sentence()));
         Remark.open(shot).forEach(remark -> all.add("a remark is open: " + remark));
         ArrayNode findings = node.putArray("findings");
         for (String line : all) {
@@ -203,26 +139,43 @@ final class RenderCommand implements Callable<Integer> {
         }
     }
 
-    /// Says how long the pictures will take, by one of a sixty-fourth of the pixels.
-    private void foretell(
-            Marcher marcher, View view, Output.Size pixels, int[] part, long started, int count) {
-        int width = Math.max(1, pixels.width() / 8);
-        int height = Math.max(1, pixels.height() / 8);
-        double before = (System.nanoTime() - started) * 1e-9;
-        // Once for the compiler, once for the clock.
-        marcher.layers(view, width, height, 0, 0, width, height);
-        long begun = System.nanoTime();
-        marcher.layers(view, width, height, 0, 0, width, height);
-        double tile = (System.nanoTime() - begun) * 1e-9;
-        double share =
-                (double) (part[2] - part[0]) * (part[3] - part[1]) / ((double) width * height);
-        double each = before + tile * share;
-        Output.err(spec)
-                .println(
-                        String.format(
-                                Locale.ROOT,
-                                "about %.1f s a picture, %s in all",
-                                each,
-                                Output.time(each * count)));
+    /// Tells of each picture, and lists it.
+    private final class Progress implements PictureJob.Listener {
+        private final ArrayNode list;
+
+        Progress(ArrayNode list) {
+            this.list = list;
+        }
+
+        @Override
+        public void foretold(double seconds, int count) {
+            Output.err(spec)
+                    .println(
+                            String.format(
+                                    Locale.ROOT,
+                                    "about %.1f s a picture, %s in all",
+                                    seconds,
+                                    Output.time(seconds * count)));
+        }
+
+        @Override
+        public void done(PictureJob.Done done, long last) {
+            ObjectNode entry = list.addObject();
+            entry.put("frame", done.frame());
+            entry.put("stored_frame", done.stored());
+            entry.put("file", done.name());
+            entry.put("seconds", done.seconds());
+            entry.put("fire_lumen", done.firePower());
+            entry.set("measures", Output.tree(done.picture().picture().measures()));
+            Output.err(spec)
+                    .println(
+                            String.format(
+                                    Locale.ROOT,
+                                    "frame %d of %d: %s, %.1f s",
+                                    done.frame(),
+                                    last,
+                                    done.name(),
+                                    done.seconds()));
+        }
     }
 }

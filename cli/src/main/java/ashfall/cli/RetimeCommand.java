@@ -2,6 +2,7 @@ package ashfall.cli;
 
 import ashfall.firing.FiringException;
 import ashfall.firing.FiringRecord;
+import ashfall.firing.PictureJob;
 import ashfall.firing.ShownFrames;
 import ashfall.shot.Shot;
 import ashfall.vdb.VdbWriter;
@@ -64,7 +65,7 @@ final class RetimeCommand implements Callable<Integer> {
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(asked.threads())) {
             ShownFrames shown = new ShownFrames(firing, shot, workers);
-            List<Long> wanted = Output.frames(asked.frames(), List.of(shown));
+            List<Long> wanted = PictureJob.frames(asked.frames(), List.of(shown));
             Files.createDirectories(out);
             VdbWriter writer = new VdbWriter(workers);
             for (long frame : wanted) {

@@ -22,8 +22,10 @@ final class Shown {
 
     @Option(
             names = "--frames",
-            paramLabel = "A-B",
-            description = "frames shown; by default all that can be")
+            paramLabel = "A-B,C",
+            description =
+                    "frames shown, ranges and single ones with commas between; by default all that"
+                            + " can be")
     private String frames;
 
     @Option(

@@ -83,8 +83,12 @@ class RenderTest {
 
     @Test
     void region_equalsThatPartOfTheWhole() throws IOException {
-        assertEquals(0, render("whole", "--frames", "6").status());
-        assertEquals(0, render("region", "--frames", "6", "--region", "30,20,40,30").status());
+        // The halo of what is not drawn would be missing.
+        String[] plain = {"--frames", "6", "--set", "grade.applied=off"};
+        assertEquals(0, render("whole", plain).status());
+        List<String> part = new ArrayList<>(List.of(plain));
+        part.addAll(List.of("--region", "30,20,40,30"));
+        assertEquals(0, render("region", part.toArray(String[]::new)).status());
         BufferedImage whole = picture("whole/oil-store_0006.png");
         BufferedImage region = picture("region/oil-store_0006.png");
         for (int x = 30; x < 70; x++) {
@@ -108,7 +112,7 @@ class RenderTest {
                         shot.toString(),
                         "none",
                         "--frames",
-                        "5-8",
+                        "5,7-8",
                         "--set",
                         "look.glow=400",
                         "--set",
@@ -120,6 +124,15 @@ class RenderTest {
         assertTrue(said.contains("is shown as fired before: elements.store.sources.spark."), said);
         assertTrue(said.contains("frame 7 is not in"), said);
         assertTrue(Files.notExists(folder.resolve("none")));
+        CommandRun check =
+                CommandRun.of(
+                        "check",
+                        shot.toString(),
+                        "--firing",
+                        folder.resolve("f").toString(),
+                        "--set",
+                        "look.glow=400");
+        assertTrue(check.out().contains("look.glow: is 400, usually 0.5 to 2"), check.out());
     }
 
     @Test

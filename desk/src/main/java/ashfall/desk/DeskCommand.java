@@ -113,8 +113,8 @@ public final class DeskCommand implements Runnable {
                             defaultValue = "window",
                             description =
                                     "window, fireground, chart, dials, manifest, slice, streaks,"
-                                            + " air, voxels, ledger, trials, compare, wipe or"
-                                            + " difference")
+                                            + " rise, air, voxels, ledger, trials, review, render,"
+                                            + " compare, wipe or difference")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")

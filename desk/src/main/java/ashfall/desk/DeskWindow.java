@@ -17,9 +17,11 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.ledger.LedgerPanel;
 import ashfall.desk.manifest.Arranging;
 import ashfall.desk.manifest.ManifestView;
+import ashfall.desk.render.RenderPanel;
 import ashfall.desk.review.ReferenceLayer;
 import ashfall.desk.review.RemarkLayer;
 import ashfall.desk.review.ReviewPanel;
+import ashfall.desk.rise.RiseLayer;
 import ashfall.desk.run.FiringProcess;
 import ashfall.desk.run.Runs;
 import ashfall.desk.run.Sketcher;
@@ -69,6 +71,8 @@ public final class DeskWindow implements AutoCloseable {
     private final ComparePanel compare;
     private final ReferenceLayer references;
     private final ReviewPanel review;
+    private final RenderPanel render;
+    private final RiseLayer rise;
     private final ManifestView manifest;
     private final DialsView dials;
     private final TrainView train;
@@ -129,25 +133,30 @@ public final class DeskWindow implements AutoCloseable {
                         files::toOpenPicture,
                         recovery.folder());
         review.pinIn(fireground);
+        this.render = new RenderPanel(document, runs, selection, workers);
+        this.rise = new RiseLayer(document, runs, look, workers);
         this.viewBar =
                 new ViewBar(
+                        document,
                         runs,
                         look,
+                        rise,
                         fireground,
                         ledger::toggle,
                         trials::toggle,
                         compare::toggle,
-                        review::toggle);
+                        review::toggle,
+                        render::toggle);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
         this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
         makeCommands();
         ShotMenu menu = new ShotMenu(document, shots, recent, commands, this::toggleHelp);
         this.train = new TrainView(document, runs, selection, menu);
-        this.dials = new DialsView(document, runs, selection);
-        ChartView chart = new ChartView(document, runs, selection);
+        this.dials = new DialsView(document, runs, selection, workers, look.pointedProperty());
+        ChartView chart = new ChartView(document, runs, selection, rise);
         this.help = new KeysHelp(commands);
-        StackPane picture = new StackPane(fireground, references, pins);
+        StackPane picture = new StackPane(fireground, references, rise, pins);
         VBox middle = new VBox(viewBar, notice, picture);
         VBox.setVgrow(picture, Priority.ALWAYS);
         BorderPane regions = new BorderPane();
@@ -158,7 +167,7 @@ public final class DeskWindow implements AutoCloseable {
         regions.setRight(dials);
         regions.setBottom(new VBox(new Grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
-        for (Region panel : List.of(ledger, trials, compare, review)) {
+        for (Region panel : List.of(ledger, trials, compare, review, render)) {
             StackPane.setAlignment(panel, Pos.TOP_LEFT);
         }
         for (Region panel : List.of(trials, compare)) {
@@ -167,8 +176,11 @@ public final class DeskWindow implements AutoCloseable {
             panel.prefHeightProperty().bind(middle.heightProperty());
             panel.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         }
-        onlyOne(ledger, trials, compare, review);
-        this.root = new StackPane(regions, ledger, trials, compare, review, train.armPanel(), help);
+        look.coveredProperty().bind(trials.visibleProperty().or(compare.visibleProperty()));
+        onlyOne(ledger, trials, compare, review, render);
+        this.root =
+                new StackPane(
+                        regions, ledger, trials, compare, review, render, train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -278,9 +290,11 @@ public final class DeskWindow implements AutoCloseable {
         add("frame-all", "Frame all", "F", fireground::frameAll);
         add("camera", "Look through the shot's camera", "C", look::lookThroughCamera);
         add("through", "See through the smoke", "G", viewBar::toggleThrough);
+        add("grade", "With the grade, or without", "D", viewBar::toggleGrade);
         add("slice", "Slice", "S", viewBar::toggleSlice);
         add("streaks", "Streaks", "V", viewBar::toggleStreaks);
         add("air", "Wind and draughts", "W", viewBar::toggleAir);
+        add("rise", "Rise chart: silhouettes over each other", "H", viewBar::toggleRise);
         add("voxels", "Voxels of the chosen source or obstacle", "X", viewBar::toggleVoxels);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
@@ -288,6 +302,7 @@ public final class DeskWindow implements AutoCloseable {
         add("trials", "Trials of the shot", "T", trials::toggle);
         add("compare", "Compare two runs", "B", compare::toggle);
         add("review", "Review: remarks, references, rushes", "Shortcut+R", review::toggle);
+        add("render", "Finished pictures", "P", render::toggle);
         add("flip", "Hold: the reference over the view", "R", () -> references.flip(true));
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
         add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
@@ -395,6 +410,14 @@ public final class DeskWindow implements AutoCloseable {
         return dials;
     }
 
+    public RenderPanel render() {
+        return render;
+    }
+
+    public RiseLayer rise() {
+        return rise;
+    }
+
     public ComparePanel compare() {
         return compare;
     }
@@ -410,9 +433,12 @@ public final class DeskWindow implements AutoCloseable {
     public void close() {
         runs.close();
         fireground.close();
+        rise.close();
+        dials.close();
         trials.close();
         compare.close();
         review.close();
+        render.close();
         autosave.close();
         workers.close();
     }

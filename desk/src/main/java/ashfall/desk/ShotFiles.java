@@ -5,7 +5,9 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Recent;
 import ashfall.desk.document.Recovery;
 import ashfall.shot.DemoShots;
+import ashfall.shot.LookPart;
 import ashfall.shot.NewShot;
+import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.shot.ShotFile;
 
@@ -138,6 +140,33 @@ final class ShotFiles {
                                 Platform.runLater(() -> notice.say(e.getMessage()));
                             }
                         });
+    }
+
+    /// Takes a part of the look of a demo shot, as one edit.
+    void takeLook(LookPart part, String demo) {
+        take(part, DemoShots.read(demo).shot());
+    }
+
+    /// Takes a part of the look of a shot file, as one edit; what is wrong with it is said.
+    void takeLook(LookPart part, Path path) {
+        Thread.ofVirtual()
+                .start(
+                        () -> {
+                            try {
+                                Shot from = ShotFile.read(path).shot();
+                                Platform.runLater(() -> take(part, from));
+                            } catch (ShotException e) {
+                                Platform.runLater(() -> notice.say(e.getMessage()));
+                            }
+                        });
+    }
+
+    void askToTakeLook(LookPart part) {
+        files.toOpen().ifPresent(path -> takeLook(part, path));
+    }
+
+    private void take(LookPart part, Shot from) {
+        document.arrange("Look of " + from.name(), part.taken(document.shot(), from));
     }
 
     private void show(ShotFile.Reading reading, Path path) {

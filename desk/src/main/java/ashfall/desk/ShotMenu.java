@@ -3,6 +3,7 @@ package ashfall.desk;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Recent;
 import ashfall.shot.DemoShots;
+import ashfall.shot.LookPart;
 import ashfall.shot.NewShot;
 
 import javafx.scene.control.Menu;
@@ -12,6 +13,7 @@ import javafx.scene.control.SeparatorMenuItem;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 
 /// The menu of the shot: made anew each time it opens, since recent files and what can be undone
 /// change.
@@ -89,7 +91,37 @@ final class ShotMenu extends MenuButton {
                         undo,
                         redo,
                         new SeparatorMenuItem(),
+                        looks(),
+                        new SeparatorMenuItem(),
                         entry("menu-help", "Keys", "help", help));
+    }
+
+    /// The look of another shot, or a part of it: every shot file is a look that is kept.
+    private Menu looks() {
+        Menu looks = new Menu("Look of another shot");
+        looks.setId("menu-looks");
+        for (LookPart part : LookPart.values()) {
+            String id = "look-" + part.name().toLowerCase(Locale.ROOT);
+            Menu of = new Menu(part.words());
+            of.setId(id);
+            for (String demo : DemoShots.all().keySet()) {
+                of.getItems()
+                        .add(entry(id + "-" + demo, demo, "", () -> files.takeLook(part, demo)));
+            }
+            of.getItems().add(new SeparatorMenuItem());
+            for (Path path : recent.paths()) {
+                of.getItems()
+                        .add(
+                                entry(
+                                        id + "-" + path.getFileName(),
+                                        path.toString(),
+                                        "",
+                                        () -> files.takeLook(part, path)));
+            }
+            of.getItems().add(entry(id + "-file", "a file", "", () -> files.askToTakeLook(part)));
+            looks.getItems().add(of);
+        }
+        return looks;
     }
 
     private static String words(String name) {

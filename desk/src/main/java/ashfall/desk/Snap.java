@@ -50,11 +50,13 @@ public final class Snap extends Application {
                     "manifest",
                     "slice",
                     "streaks",
+                    "rise",
                     "air",
                     "voxels",
                     "ledger",
                     "trials",
                     "review",
+                    "render",
                     "compare",
                     "wipe",
                     "difference");
@@ -83,7 +85,7 @@ public final class Snap extends Application {
                     "wipe", ComparePanel.Mode.WIPE,
                     "difference", ComparePanel.Mode.DIFFERENCE);
 
-    private static final List<String> PANELS = List.of("ledger", "review");
+    private static final List<String> PANELS = List.of("ledger", "review", "render");
 
     private static Request request;
     private static BufferedImage taken;
@@ -142,9 +144,11 @@ public final class Snap extends Application {
             window.look().cut("temperature", 2, 0.5);
             window.look().streaksProperty().set(true);
         }
+        window.rise().shownProperty().set(request.view.equals("rise"));
         window.look().voxelsProperty().set(request.view.equals("voxels"));
         window.ledger().setVisible(request.view.equals("ledger"));
         window.review().setVisible(request.view.equals("review"));
+        window.render().setVisible(request.view.equals("render"));
         if (request.view.equals("air")) {
             window.selection().choose("air");
             window.look().airProperty().set(true);
@@ -205,6 +209,7 @@ public final class Snap extends Application {
                 && others.size() == lit - 1
                 && others.stream().allMatch(this::isThere)
                 && (!window.ledger().isVisible() || window.ledger().isSettled())
+                && window.rise().isSettled()
                 && window.dials().isSettled()
                 && (!request.view.equals("trials") || settled(window.trials().isSettled()))
                 && (!COMPARED.containsKey(request.view) || settled(window.compare().isSettled()))

@@ -1,7 +1,9 @@
 package ashfall.desk;
 
+import ashfall.desk.document.Document;
 import ashfall.desk.fireground.FiregroundModel;
 import ashfall.desk.fireground.FiregroundView;
+import ashfall.desk.rise.RiseLayer;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Seen;
@@ -34,6 +36,7 @@ final class ViewBar extends HBox {
 
     private final Runs runs;
     private final FiregroundModel model;
+    private final RiseLayer rise;
     private final FiregroundView view;
     private final MenuButton shown = new MenuButton("sketch");
     private final MenuButton slice = new MenuButton("slice: none");
@@ -44,17 +47,22 @@ final class ViewBar extends HBox {
     /// @param trials opens the contact sheet
     /// @param compare lays two runs beside each other
     /// @param review opens remarks, references and rushes
+    /// @param render opens finished pictures
     ViewBar(
+            Document document,
             Runs runs,
             FiregroundModel model,
+            RiseLayer rise,
             FiregroundView view,
             Runnable ledger,
             Runnable trials,
             Runnable compare,
-            Runnable review) {
+            Runnable review,
+            Runnable render) {
         super(4);
         this.runs = runs;
         this.model = model;
+        this.rise = rise;
         this.view = view;
         getStyleClass().add("view-bar");
         setAlignment(Pos.CENTER_LEFT);
@@ -67,16 +75,8 @@ final class ViewBar extends HBox {
                 opener("trials", "Several values or seeds at once, playing in step (T)", trials);
         Button both = opener("compare", "Two runs at the same frame (B)", compare);
         Button found = opener("review", "Remarks, references and rushes (Ctrl+R)", review);
-        ToggleButton camera = new ToggleButton("shot camera");
-        camera.setId("through-camera");
-        camera.setTooltip(new Tooltip("Look through the shot's camera (C); turning leaves it"));
-        camera.setOnAction(
-                e -> {
-                    model.lookThroughCamera();
-                    camera.setSelected(true);
-                });
-        model.throughCameraProperty().addListener((o, was, is) -> camera.setSelected(is));
-        camera.setSelected(model.throughCameraProperty().get());
+        Button finished = opener("render", "Finished pictures of a firing (P)", render);
+        CameraMenu camera = new CameraMenu(document, model);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         getChildren()
@@ -86,6 +86,7 @@ final class ViewBar extends HBox {
                         tried,
                         both,
                         found,
+                        finished,
                         camera,
                         gap,
                         seen(),
@@ -115,7 +116,13 @@ final class ViewBar extends HBox {
         MenuItem all = new MenuItem("all of the bounds (F)");
         all.setId("frame-all");
         all.setOnAction(e -> view.frameAll());
-        menu.getItems().addAll(new SeparatorMenuItem(), all);
+        menu.getItems()
+                .addAll(
+                        new SeparatorMenuItem(),
+                        check("grade", "the grade (D)", model.gradedProperty()),
+                        check("full", "hatch what is pure white", model.fullProperty()),
+                        new SeparatorMenuItem(),
+                        all);
         model.seenProperty().addListener((o, was, is) -> menu.setText("see: " + is.words()));
         menu.setText("see: " + model.seenProperty().get().words());
         return menu;
@@ -127,6 +134,11 @@ final class ViewBar extends HBox {
         model.seenProperty().set(through ? Seen.WHOLE : Seen.THROUGH);
     }
 
+    /// Develops the picture by the shot's grade, or by the film's curve alone.
+    void toggleGrade() {
+        model.gradedProperty().set(!model.gradedProperty().get());
+    }
+
     /// What is seen besides the gas.
     private MenuButton besides() {
         MenuButton menu = new MenuButton("besides");
@@ -134,6 +146,10 @@ final class ViewBar extends HBox {
         menu.setTooltip(new Tooltip("What is drawn besides the gas"));
         menu.getItems()
                 .addAll(
+                        check(
+                                "rise",
+                                "rise chart: silhouettes over each other (H)",
+                                rise.shownProperty()),
                         check(
                                 "voxels",
                                 "voxels of the chosen source or obstacle (X)",
@@ -182,6 +198,11 @@ final class ViewBar extends HBox {
         button.setTooltip(new Tooltip(tip));
         button.setOnAction(e -> action.run());
         return button;
+    }
+
+    /// Lays silhouettes over the picture, or takes them away.
+    void toggleRise() {
+        rise.shownProperty().set(!rise.shownProperty().get());
     }
 
     void toggleVoxels() {

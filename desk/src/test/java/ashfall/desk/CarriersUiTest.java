@@ -30,7 +30,7 @@ class CarriersUiTest extends DeskTest {
     }
 
     private Item carriers() {
-        return window.document().shot().items().get(CARRIERS);
+        return window.document().shot().item(CARRIERS);
     }
 
     private double frame() {
@@ -56,12 +56,15 @@ class CarriersUiTest extends DeskTest {
         double perFrame = perFrame(robot);
         double way = 10 * perFrame;
         double place = bar.getLayoutX();
+        // What the sketch finds out moves the rows.
+        untilSketched();
         robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
         assertEquals(from + 10 * frame(), carriers().number(Carrier.FROM), 1e-5);
         assertEquals(to + 10 * frame(), carriers().number(Carrier.TO), 1e-5);
         undo(robot);
         assertEquals(from, carriers().number(Carrier.FROM), 1e-9);
         until("the bar is back", () -> Math.abs(bar.getLayoutX() - place) < 0.1);
+        untilSketched();
         robot.drag("#burst-carriers-to").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
         assertEquals(from, carriers().number(Carrier.FROM), 1e-9);
         double end = carriers().number(Carrier.TO) / frame();
@@ -98,7 +101,7 @@ class CarriersUiTest extends DeskTest {
 
     @Test
     void moveTogether_movesAllSources(FxRobot robot) {
-        Item charge = window.document().shot().items().get("elements.fireball.sources.charge");
+        Item charge = window.document().shot().item("elements.fireball.sources.charge");
         double before = charge.get(Source.RELEASED_FUEL).time(0);
         robot.clickOn("#add-carriers");
         double from = carriers().number(Carrier.FROM);
@@ -106,7 +109,7 @@ class CarriersUiTest extends DeskTest {
         double way = 6 * perFrame(robot);
         robot.clickOn("#move-together");
         robot.drag("#burst-carriers-bar").moveBy(way / 2, 0).moveBy(way / 2, 0).drop();
-        charge = window.document().shot().items().get("elements.fireball.sources.charge");
+        charge = window.document().shot().item("elements.fireball.sources.charge");
         assertEquals(before + 6 * frame(), charge.get(Source.RELEASED_FUEL).time(0), 1e-5);
         assertEquals(from + 6 * frame(), carriers().number(Carrier.FROM), 1e-5);
     }

@@ -38,7 +38,7 @@ class CueSheetUiTest extends DeskTest {
     }
 
     private Item item(String path) {
-        return window.document().shot().items().get(path);
+        return window.document().shot().item(path);
     }
 
     private Curve fuel() {

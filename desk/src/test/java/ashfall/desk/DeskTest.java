@@ -4,11 +4,17 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.document.Places;
 import ashfall.desk.run.Run;
+import ashfall.firing.FiringJob;
+import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
+import ashfall.work.Cancel;
+import ashfall.work.Progress;
+import ashfall.work.Workers;
 
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 
@@ -95,6 +101,8 @@ abstract class DeskTest {
                     SECONDS,
                     TimeUnit.SECONDS,
                     () -> WaitForAsyncUtils.asyncFx(condition::getAsBoolean).get());
+            // What the window does because of it is asked for by then, and done before this.
+            WaitForAsyncUtils.waitForAsyncFx(SECONDS * 1000L, () -> {});
         } catch (TimeoutException e) {
             throw new AssertionError("not within " + SECONDS + " s: " + what, e);
         }
@@ -131,5 +139,41 @@ abstract class DeskTest {
 
     static void assertVisible(FxRobot robot, String id) {
         assertTrue(node(robot, id).isVisible(), id + " is to be seen");
+    }
+
+    /// Scrolls to a dial.
+    static void reveal(FxRobot robot, String id) {
+        robot.interact(
+                () -> {
+                    ScrollPane scroll = robot.lookup("#dials-scroll").queryAs(ScrollPane.class);
+                    double hidden =
+                            scroll.getContent().getLayoutBounds().getHeight()
+                                    - scroll.getViewportBounds().getHeight();
+                    scroll.setVvalue(node(robot, id).getBoundsInParent().getMinY() / hidden);
+                });
+    }
+
+    /// The folder of a firing beside [#chosen].
+    Path firing(int number) {
+        return folder.resolve("bay-firings").resolve("firing-" + number);
+    }
+
+    /// Fires the first frames of a shot into [#firing].
+    void fire(Shot shot, int number, int last, Workers workers) {
+        new FiringJob(
+                        new FiringJob.Request(
+                                shot,
+                                "fireball",
+                                Fineness.SKETCH,
+                                firing(number),
+                                1,
+                                last,
+                                FiringJob.Existing.CONTINUE,
+                                FiringJob.Pace.BY_TIME),
+                        2L << 30,
+                        workers,
+                        Progress.silent(),
+                        new Cancel())
+                .run();
     }
 }

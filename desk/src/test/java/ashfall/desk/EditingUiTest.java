@@ -34,7 +34,7 @@ class EditingUiTest extends DeskTest {
     private static final String CHARGE = "elements.fireball.sources.charge";
 
     private Item charge() {
-        return window.document().shot().items().get(CHARGE);
+        return window.document().shot().item(CHARGE);
     }
 
     private double radius() {
@@ -167,7 +167,7 @@ class EditingUiTest extends DeskTest {
         renameCharge(robot, "keg");
         assertEquals("elements.fireball.sources.keg", window.selection().path());
         robot.clickOn("#on-elements-fireball-sources-keg");
-        Item keg = window.document().shot().items().get("elements.fireball.sources.keg");
+        Item keg = window.document().shot().item("elements.fireball.sources.keg");
         assertFalse(keg.get(Source.ON));
         robot.clickOn("#line-elements-fireball-sources-keg");
         robot.press(KeyCode.CONTROL).type(KeyCode.D).release(KeyCode.CONTROL);
@@ -213,7 +213,7 @@ class EditingUiTest extends DeskTest {
         for (int k = 0; k < 3; k++) {
             robot.clickOn("#side-east");
             seen.add(text(robot, "side-east"));
-            Item bounds = window.document().shot().items().get("elements.fireball.bounds");
+            Item bounds = window.document().shot().item("elements.fireball.bounds");
             boolean wall = bounds.get(Bounds.CLOSED).contains("east");
             boolean follows = bounds.get(Bounds.FOLLOW).contains("east");
             assertEquals("east " + (wall ? "wall" : follows ? "follows" : "open"), seen.getLast());

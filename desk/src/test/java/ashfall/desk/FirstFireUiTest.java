@@ -100,7 +100,7 @@ class FirstFireUiTest extends DeskTest {
     }
 
     private Item item(String path) {
-        return window.document().shot().items().get(path);
+        return window.document().shot().item(path);
     }
 
     @Test

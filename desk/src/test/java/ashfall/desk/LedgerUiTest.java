@@ -6,14 +6,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.run.Run;
 import ashfall.firing.FiringFolder;
-import ashfall.firing.FiringJob;
-import ashfall.shot.Fineness;
 import ashfall.shot.Gas;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import javafx.scene.input.KeyCode;
@@ -23,7 +19,6 @@ import org.testfx.api.FxRobot;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 
 /// The list of firings: what differs, noting, restoring, deleting.
@@ -46,28 +41,6 @@ class LedgerUiTest extends DeskTest {
             throw new java.io.UncheckedIOException(e);
         }
         return small();
-    }
-
-    private Path firing(int number) {
-        return folder.resolve("bay-firings").resolve("firing-" + number);
-    }
-
-    private void fire(Shot shot, int number, int last, Workers workers) {
-        new FiringJob(
-                        new FiringJob.Request(
-                                shot,
-                                "fireball",
-                                Fineness.SKETCH,
-                                firing(number),
-                                1,
-                                last,
-                                FiringJob.Existing.CONTINUE,
-                                FiringJob.Pace.BY_TIME),
-                        2L << 30,
-                        workers,
-                        Progress.silent(),
-                        new Cancel())
-                .run();
     }
 
     private void open(FxRobot robot) {
@@ -105,7 +78,7 @@ class LedgerUiTest extends DeskTest {
         robot.clickOn("#ledger-restore-firing-1");
         Shot now = window.document().shot();
         assertEquals(0.5, now.element("fireball").gas().number(Gas.LIFT), 0);
-        assertEquals(small().items().get("look"), now.items().get("look"));
+        assertEquals(small().item("look"), now.item("look"));
         assertEquals("in part, frames 1-3 of 6", text(robot, "ledger-state-firing-1"));
         robot.interact(() -> window.document().undo());
         assertEquals(small(), window.document().shot());

@@ -9,7 +9,6 @@ import ashfall.shot.Route;
 import ashfall.shot.Shape;
 import ashfall.shot.Vec3;
 
-import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -20,7 +19,7 @@ class ObstacleUiTest extends DeskTest {
     private static final String OBSTACLE = "obstacles.obstacle";
 
     private Item obstacle() {
-        return window.document().shot().items().get(OBSTACLE);
+        return window.document().shot().item(OBSTACLE);
     }
 
     private static void undo(FxRobot robot) {
@@ -87,17 +86,5 @@ class ObstacleUiTest extends DeskTest {
         robot.type(KeyCode.ESCAPE).clickOn("#line-obstacles-obstacle");
         undo(robot);
         assertEquals(new Vec3(0, 0, 0), obstacle().get(Shape.PATH).points().get(1).place());
-    }
-
-    /// Scrolls to a dial.
-    private static void reveal(FxRobot robot, String id) {
-        robot.interact(
-                () -> {
-                    ScrollPane scroll = robot.lookup("#dials-scroll").queryAs(ScrollPane.class);
-                    double hidden =
-                            scroll.getContent().getLayoutBounds().getHeight()
-                                    - scroll.getViewportBounds().getHeight();
-                    scroll.setVvalue(node(robot, id).getBoundsInParent().getMinY() / hidden);
-                });
     }
 }

@@ -27,7 +27,7 @@ class SavingUiTest extends DeskTest {
     private static final String CHARGE = "elements.fireball.sources.charge";
 
     private double radius() {
-        return window.document().shot().items().get(CHARGE).number(Shape.RADIUS);
+        return window.document().shot().item(CHARGE).number(Shape.RADIUS);
     }
 
     @Test

@@ -33,7 +33,7 @@ class WorkingUiTest extends DeskTest {
     }
 
     private Item item(String source) {
-        return window.document().shot().items().get(SOURCES + source);
+        return window.document().shot().item(SOURCES + source);
     }
 
     private Arranging arranging() {

@@ -4,6 +4,7 @@ import ashfall.continuity.Stake.Measure;
 import ashfall.geometry.Body;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
+import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
@@ -282,11 +283,12 @@ public final class Continuity {
             ever |= curve.largest() > 0;
             late &= Timing.given(source, param, -1e6, last) <= 0;
         }
-        if (!ever) {
+        boolean seen = source.kind().equals(Source.CARRIERS) && source.get(Carrier.SHOWN);
+        if (!ever && !seen) {
             add(
                     ".sources." + name,
                     "the source '" + name + "' gives nothing; set one of its releases");
-        } else if (late) {
+        } else if (ever && late) {
             add(
                     ".sources." + name,
                     "the source '"

@@ -19,6 +19,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 
 /// What decides the bits of a firing: the values of all parameters that affect its gas, its
 /// fineness, and [#NUMERICS].
@@ -27,6 +28,9 @@ import java.util.TreeMap;
 public record FiringKey(Map<String, String> values) {
     /// Raised whenever the same shot gives other bits than before.
     public static final int NUMERICS = 13;
+
+    /// What parameters that are not set stand for: most of a key, which is made at every edit.
+    private static final Map<Param<?>, String> DEFAULTS = new ConcurrentHashMap<>();
 
     /// The key of an element of a shot at a fineness.
     public static FiringKey of(Shot shot, String elementName, Element element, Fineness fineness) {
@@ -81,7 +85,13 @@ public record FiringKey(Map<String, String> values) {
     }
 
     private static <T> String text(Item item, Param<T> param) {
-        return param.write(item.get(param)).toString();
+        return item.values().containsKey(param)
+                ? param.write(item.get(param)).toString()
+                : DEFAULTS.computeIfAbsent(param, FiringKey::byDefault);
+    }
+
+    private static <T> String byDefault(Param<T> param) {
+        return param.write(param.byDefault()).toString();
     }
 
     /// The values by paths without names: what a source or an element is called changes no bits.
@@ -149,7 +159,7 @@ public record FiringKey(Map<String, String> values) {
     /// What differs from an older key, in the order of the paths.
     public List<Difference> compare(Map<String, String> older) {
         List<Difference> all = new ArrayList<>();
-        if (nameless(values).equals(nameless(older))) {
+        if (values.equals(older) || nameless(values).equals(nameless(older))) {
             return all;
         }
         TreeMap<String, String> paths = new TreeMap<>(older);

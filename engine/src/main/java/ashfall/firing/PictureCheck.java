@@ -1,15 +1,19 @@
 package ashfall.firing;
 
 import ashfall.continuity.Finding;
+import ashfall.shot.Affects;
 import ashfall.shot.Camera;
+import ashfall.shot.Carrier;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
+import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -42,20 +46,28 @@ public final class PictureCheck {
                             }
                             element.sources()
                                     .forEach(
-                                            (key, source) -> {
-                                                if (!source.get(Source.ON)) {
-                                                    found.add(
-                                                            new Finding(
-                                                                    path + ".sources." + key,
-                                                                    "is off"));
-                                                }
-                                            });
+                                            (key, source) ->
+                                                    addSource(
+                                                            found,
+                                                            path + ".sources." + key,
+                                                            source));
                         });
         seen.forEach((name, record) -> addKept(found, shot, name, record));
         addFar(found, "look", shot.look());
         addFar(found, "camera", shot.camera());
         addFar(found, "sun", shot.sun());
+        addFar(found, "grade", shot.grade());
+        shot.lamps().forEach((name, lamp) -> addFar(found, "lamps." + name, lamp));
+        addUnread(found, shot, seen.values());
         return found;
+    }
+
+    private static void addSource(List<Finding> found, String path, Item source) {
+        if (!source.get(Source.ON)) {
+            found.add(new Finding(path, "is off"));
+        } else if (source.kind().equals(Source.CARRIERS) && source.get(Carrier.SHOWN)) {
+            addFar(found, path, source);
+        }
     }
 
     private static void addKept(List<Finding> found, Shot shot, String name, FiringRecord record) {
@@ -79,15 +91,17 @@ public final class PictureCheck {
 
     private static void lacking(
             FiringRecord record, String channel, String so, List<Finding> found, String path) {
-        boolean lacks =
-                record.kept().values().stream()
-                        .anyMatch(
-                                frame ->
-                                        !frame.channels().isEmpty()
-                                                && !frame.channels().containsKey(channel));
-        if (lacks) {
+        if (lacks(record, channel)) {
             found.add(new Finding(path, "was fired without the channel " + channel + "; " + so));
         }
+    }
+
+    private static boolean lacks(FiringRecord record, String channel) {
+        return record.kept().values().stream()
+                .anyMatch(
+                        frame ->
+                                !frame.channels().isEmpty()
+                                        && !frame.channels().containsKey(channel));
     }
 
     private static String some(List<String> all) {
@@ -96,10 +110,32 @@ public final class PictureCheck {
         return String.join("; ", all.subList(0, shown)) + rest;
     }
 
-    /// Values far beyond what is usual.
+    /// Channels that are read, but were not kept.
+    private static void addUnread(
+            List<Finding> found, Shot shot, Collection<FiringRecord> records) {
+        for (String channel : Reading.channels(shot.reading())) {
+            for (FiringRecord record : records) {
+                // Of the temperature it is said of the element.
+                if (!channel.equals("temperature") && lacks(record, channel)) {
+                    found.add(
+                            new Finding(
+                                    "reading",
+                                    "wants the channel "
+                                            + channel
+                                            + ", which "
+                                            + record.element()
+                                            + " was fired without"));
+                }
+            }
+        }
+    }
+
+    /// Values of the picture far beyond what is usual.
     private static void addFar(List<Finding> found, String path, Item item) {
         for (Param<?> param : item.kind().params().values()) {
-            if (param instanceof Quantity quantity && quantity.usualHigh() > quantity.usualLow()) {
+            if (param instanceof Quantity quantity
+                    && quantity.words().affects() == Affects.PICTURE
+                    && quantity.usualHigh() > quantity.usualLow()) {
                 double value = item.get(quantity).largest();
                 boolean high = value > FAR * quantity.usualHigh() && quantity.usualHigh() > 0;
                 boolean low = value > 0 && value < quantity.usualLow() / FAR;

@@ -2,6 +2,9 @@ package ashfall.firing;
 
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
+import ashfall.look.Embers.Ember;
+import ashfall.particles.Carriers;
+import ashfall.shot.Camera;
 import ashfall.shot.Carrier;
 import ashfall.shot.Element;
 import ashfall.shot.FrameRate;
@@ -69,13 +72,16 @@ public final class ShownFrames {
         return record.fileName(shown);
     }
 
-    /// Where the carriers of the firing are in a shown frame, m: as they were fired, of the sources
-    /// of which a shot wants them in pictures.
-    public List<Vec3> specks(Shot shot, long shown) {
-        double seconds = fired.frames().get(Frames.RATE).seconds(1) * playback.stored(shown);
+    /// The carriers of the firing in a shown frame: where they were as they were fired, of the
+    /// sources of which a shot wants them in pictures, with its size and glow, and the way each
+    /// goes while its shutter is open.
+    public List<Ember> embers(Shot shot, long shown) {
+        double frame = fired.frames().get(Frames.RATE).seconds(1);
+        double seconds = frame * playback.stored(shown);
+        double open = Camera.open(shot.camera()) * frame * playback.speedAt(shown);
         Element element = fired.element(record.element());
         Element asked = shot.elements().get(record.element());
-        List<Vec3> places = new ArrayList<>();
+        List<Ember> all = new ArrayList<>();
         element.sources()
                 .forEach(
                         (name, source) -> {
@@ -84,12 +90,35 @@ public final class ShownFrames {
                                     && now != null
                                     && isThrown(now)
                                     && now.get(Carrier.SHOWN)) {
-                                CarrierFlights.of(fired, element, source)
-                                        .forEachLiving(
-                                                seconds, s -> places.add(new Vec3(s.x, s.y, s.z)));
+                                Carriers own = CarrierFlights.of(fired, element, source);
+                                own.forEachLiving(
+                                        seconds, s -> all.add(ember(own, s, seconds, open, now)));
                             }
                         });
-        return places;
+        return all;
+    }
+
+    private static Ember ember(
+            Carriers all, Carriers.Seen seen, double seconds, double open, Item look) {
+        double born = all.born(seen.carrier);
+        double life = all.life(seen.carrier);
+        double lived = (seconds - born) / life;
+        double end = Math.nextDown(born + life);
+        Vec3 from = place(all, seen.carrier, Math.max(born, seconds - open / 2));
+        Vec3 to = place(all, seen.carrier, Math.min(end, seconds + open / 2));
+        double hot = look.number(Carrier.EMBER_BORN);
+        return new Ember(
+                from,
+                to,
+                hot + lived * (look.number(Carrier.EMBER_END) - hot),
+                look.number(Carrier.EMBER_SIZE),
+                look.number(Carrier.EMBER_GLOW));
+    }
+
+    private static Vec3 place(Carriers all, int carrier, double seconds) {
+        Carriers.Seen seen = new Carriers.Seen();
+        all.look(carrier, seconds, seen);
+        return new Vec3(seen.x, seen.y, seen.z);
     }
 
     private static boolean isThrown(Item source) {

@@ -26,6 +26,12 @@ final class Crossing {
     /// What was read last: smoke in kg/m³, temperature in K, heat release in W/m³, velocity in m/s.
     float density;
 
+    /// Soot that glows, kg/m³.
+    float source;
+
+    /// From thin to thick.
+    float tint;
+
     float kelvin;
     float release;
     final float[] moving = new float[3];
@@ -137,7 +143,12 @@ final class Crossing {
         z -= iz;
         density = volume.between(volume.density, low, x, y, z);
         release = volume.flame == null ? 0 : volume.between(volume.flame, low, x, y, z);
-        boolean cold = density == 0 || volume.kelvin == null;
+        source =
+                volume.source == volume.density || volume.source == null
+                        ? density
+                        : volume.between(volume.source, low, x, y, z);
+        tint = volume.tint == null ? 0 : volume.between(volume.tint, low, x, y, z);
+        boolean cold = (density == 0 && source == 0) || volume.kelvin == null;
         kelvin = cold ? NONE : volume.between(volume.kelvin, low, x, y, z);
         known = s;
     }

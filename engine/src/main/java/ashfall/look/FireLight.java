@@ -12,6 +12,9 @@ import ashfall.work.Workers;
 final class FireLight {
     private static final int PATH_SAMPLES = 8;
 
+    /// Voxels looked at along each side of a cell, at most about.
+    private static final int LOOKED_AT = 4;
+
     final Lamps lamps;
     private final Volumes volumes;
     private final LightGrid[] grids;
@@ -77,15 +80,16 @@ final class FireLight {
         GridShape g = grid.shape;
         GridShape v = volume.shape;
         float[] rgb = new float[3];
-        double cube = volume.voxel * volume.voxel * volume.voxel;
+        int stride = Math.max(1, edge / LOOKED_AT);
+        double cube = Math.pow(stride * volume.voxel, 3);
         for (int y = 0; y < g.ny(); y++) {
             for (int x = 0; x < g.nx(); x++) {
                 double extinction = 0;
                 double[] power = new double[3];
                 int counted = 0;
-                for (int k = z * edge; k < Math.min(v.nz(), (z + 1) * edge); k++) {
-                    for (int j = y * edge; j < Math.min(v.ny(), (y + 1) * edge); j++) {
-                        for (int i = x * edge; i < Math.min(v.nx(), (x + 1) * edge); i++) {
+                for (int k = z * edge; k < Math.min(v.nz(), (z + 1) * edge); k += stride) {
+                    for (int j = y * edge; j < Math.min(v.ny(), (y + 1) * edge); j += stride) {
+                        for (int i = x * edge; i < Math.min(v.nx(), (x + 1) * edge); i += stride) {
                             int at = v.at(i, j, k);
                             counted++;
                             float release = volume.flame == null ? 0 : volume.flame[at];
@@ -130,8 +134,12 @@ final class FireLight {
     /// over the cell between eight voxels). Glow rises too steeply for middles alone.
     private static void glow(
             Volume volume, Shading shading, int at, int i, int j, int k, float[] rgb) {
-        shading.addGlow(volume.density[at] / 3, volume.kelvin[at], rgb);
-        float density = volume.sample(volume.density, i + 1, j + 1, k + 1);
+        int beyond = at + 1 + volume.shape.sy() + volume.shape.sz();
+        if (Math.max(volume.kelvin[at], volume.kelvin[beyond]) < Shading.DARK) {
+            return;
+        }
+        shading.addGlow(volume.source[at] / 3, volume.kelvin[at], rgb);
+        float density = volume.sample(volume.source, i + 1, j + 1, k + 1);
         shading.addGlow(density * 2 / 3, volume.sample(volume.kelvin, i + 1, j + 1, k + 1), rgb);
     }
 

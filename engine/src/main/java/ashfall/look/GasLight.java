@@ -26,10 +26,12 @@ final class GasLight {
     /// @param fireCells coarse cells along the longest side for the fire's own light
     /// @param sunVoxels voxels to a cell of the sun's shadows; the sky's are twice as large
     /// @param skyDirections from which the sky is looked for
+    /// @param sweeps directions along which light goes through smoke
     /// @param groundPoints points of light along each side of the ground
-    record Detail(int fireCells, double sunVoxels, int skyDirections, int groundPoints) {
-        static final Detail FINE = new Detail(32, 1.5, 16, 96);
-        static final Detail QUICK = new Detail(12, 3, 5, 32);
+    record Detail(
+            int fireCells, double sunVoxels, int skyDirections, int sweeps, int groundPoints) {
+        static final Detail FINE = new Detail(32, 1.5, 16, 64, 96);
+        static final Detail QUICK = new Detail(12, 3, 5, 24, 32);
 
         /// Directions to the sky, each with as much of it around.
         Vec3[] sky() {
@@ -87,7 +89,7 @@ final class GasLight {
         this.isOnCells = shading.albedo() > 0 && (shines || shading.scatter() > 0);
         if (isOnCells) {
             for (int i = 0; i < skies.length; i++) {
-                spread(i, workers);
+                spread(i, detail.sweeps, workers);
             }
         }
     }
@@ -131,25 +133,28 @@ final class GasLight {
     }
 
     /// Spreads the light of a volume's fire in it, and what its smoke hands on to itself.
-    private void spread(int volume, Workers workers) {
+    private void spread(int volume, int sweeps, Workers workers) {
         LightGrid grid = fire.grid(volume);
         float[] extinction = fire.extinction(volume);
         float[][] flux = new float[3][grid.shape.size()];
-        float[][] glow =
-                new Transport(grid, extinction, shading, 1, 3)
-                        .sweep(fire.given(volume), flux, workers);
+        Transport straight = new Transport(grid, extinction, shading, 1, sweeps);
+        float[][] glow = straight.sweep(fire.given(volume), flux, workers);
         float[][] all = new float[PARTS][grid.shape.size()];
         for (int k = 0; k < 3; k++) {
             all[k] = glow[k].clone();
         }
         if (shading.scatter() > 0) {
             double reach = reach(extinction);
-            new Transport(grid, extinction, shading, reach, 3)
-                    .scatter(glow, shading.scatter(), all, flux, workers);
+            Transport onward =
+                    reach == 1 ? straight : new Transport(grid, extinction, shading, reach, sweeps);
             float[][] open = direct(volume);
-            float[][] onward = {all[SUN], all[SKY]};
-            new Transport(grid, extinction, shading, reach, 2)
-                    .scatter(open, shading.scatter(), onward, null, workers);
+            onward.scatter(
+                    new float[][] {glow[0], glow[1], glow[2], open[0], open[1]},
+                    shading.scatter(),
+                    new float[][] {all[0], all[1], all[2], all[SUN], all[SKY]},
+                    flux,
+                    3,
+                    workers);
         }
         for (int i = 0; i < flux[0].length; i++) {
             float sum = all[0][i] + all[1][i] + all[2][i];

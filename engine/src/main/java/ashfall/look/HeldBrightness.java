@@ -2,6 +2,10 @@ package ashfall.look;
 
 import ashfall.shot.Curve;
 import ashfall.shot.Curve.Point;
+import ashfall.shot.Item;
+import ashfall.shot.Look;
+import ashfall.shot.Quantity;
+import ashfall.shot.Unit;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -23,6 +27,27 @@ public final class HeldBrightness {
 
     private HeldBrightness() {}
 
+    /// A look whose light, both what hot soot gives off and what burning gas shines by itself, is
+    /// raised alike so that the fire stays as bright.
+    ///
+    /// @param look with which the powers were measured
+    /// @throws IllegalArgumentException as [#strength] does
+    public static Item held(Item look, NavigableMap<Double, Double> powers, double overshoot) {
+        Item next = look;
+        for (Quantity light : List.of(Look.GLOW, Look.BLUE)) {
+            next = next.with(light, strength(powers, look.get(light), overshoot));
+        }
+        return next;
+    }
+
+    /// The luminous power that is wanted at a time, lumen.
+    public static double wanted(
+            NavigableMap<Double, Double> powers, double overshoot, double seconds) {
+        double span = powers.lastKey() - powers.firstKey();
+        double share = Math.min(1, (seconds - powers.firstKey()) / (FADES * span));
+        return powers.firstEntry().getValue() * (overshoot + share * (1 - overshoot));
+    }
+
     /// @param powers luminous power of the fire as it was measured, lumen, by time in seconds
     /// @param strength of the light at which they were measured
     /// @param overshoot how many times brighter it begins; it fades over a sixth of the span
@@ -35,18 +60,16 @@ public final class HeldBrightness {
             throw new IllegalArgumentException(
                     "brightness is held over two frames or more, not " + powers.size());
         }
-        double first = powers.firstKey();
-        double span = powers.lastKey() - first;
-        double wanted = powers.firstEntry().getValue();
-        if (!(wanted > 0)) {
+        if (!(powers.firstEntry().getValue() > 0)) {
             throw new IllegalArgumentException(
-                    "nothing glows at " + first + " s, so there is no brightness to hold");
+                    "nothing glows at "
+                            + Unit.SECOND.figure(powers.firstKey(), 3)
+                            + ", so there is no brightness to hold");
         }
         TreeMap<Double, Double> strengths = new TreeMap<>();
         powers.forEach(
                 (seconds, power) -> {
-                    double share = Math.min(1, (seconds - first) / (FADES * span));
-                    double target = wanted * (overshoot + share * (1 - overshoot));
+                    double target = wanted(powers, overshoot, seconds);
                     double raise = power > 0 ? Math.min(MOST, target / power) : MOST;
                     strengths.put(seconds, strength.at(seconds) * raise);
                 });

@@ -5,10 +5,12 @@ import ashfall.grid.Seeded;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Picture;
+import ashfall.picture.Region;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -22,18 +24,10 @@ import java.util.Set;
 /// coefficients add up; each is sampled by its own voxels, and takes light from all. Bricks without
 /// smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
-    /// Channels of a frame that a picture is made of.
-    public static final Set<String> CHANNELS = Set.of("density", "temperature", "flame");
-
-    /// Channels of a frame that a finished picture is made of.
-    public static final Set<String> FINISHED =
-            Set.of("density", "temperature", "flame", "velocity");
-
-    private static final float SPECK_KELVIN = 1500;
-
     final Volumes volumes;
     final Shading shading;
     final GasLight light;
+    final LampLight lamps;
     final Surroundings surroundings;
     final Bodies bodies;
     final Keeper keeper;
@@ -42,9 +36,27 @@ public final class Marcher {
     /// times brighter than the smoke before it, much less than where there is none.
     final float opaque;
 
+    /// Whether gas is drawn no finer than the pixels that show it.
+    private final boolean quick;
+
+    /// Was such a picture drawn already?
+    private boolean again;
+
     private final Taking taking;
     private final Workers workers;
     private final float[][] keeperLight = new float[3][3];
+
+    /// Channels of a frame that pictures of a shot are made of.
+    ///
+    /// @param finished with what motion blur needs
+    public static Set<String> channels(Shot shot, boolean finished) {
+        Set<String> all = new HashSet<>(Mapping.channels(shot));
+        all.add("flame");
+        if (finished) {
+            all.add("velocity");
+        }
+        return all;
+    }
 
     /// Prepares the light of a moment under a shot's look, for finished pictures.
     ///
@@ -71,14 +83,27 @@ public final class Marcher {
         this.shading = Shading.of(shot, frames.getFirst().seconds());
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
-        this.volumes = new Volumes(frames, shading.blue() > 0, fine ? taking.open() : -1);
+        this.quick = !fine;
+        this.volumes =
+                new Volumes(
+                        frames, shading.mapping(), shading.blue() > 0, fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
         this.light = new GasLight(volumes, shading, bodies, detail, workers);
+        this.lamps =
+                new LampLight(
+                        volumes,
+                        shading,
+                        bodies,
+                        shot,
+                        frames.getFirst().seconds(),
+                        detail.sunVoxels() * 2,
+                        workers);
         this.opaque = fine && firePower() > 0 ? 1e-4f : 2e-3f;
         this.surroundings =
-                new Surroundings(volumes, shading, light, bodies, detail.groundPoints(), workers);
+                new Surroundings(
+                        volumes, shading, light, lamps, bodies, detail.groundPoints(), workers);
         if (keeper != null) {
             lightKeeper();
         }
@@ -113,6 +138,20 @@ public final class Marcher {
         ray.clear *= 1 - cover;
     }
 
+    /// Luminous power of the fire of a moment, lumen, as [#quick] has it, without the rest of its
+    /// light.
+    ///
+    /// @param frames one an element
+    public static double firePower(List<Frame> frames, Shot shot, Workers workers) {
+        double seconds = frames.getFirst().seconds();
+        Shading shading = Shading.of(shot, seconds);
+        Volumes volumes = new Volumes(frames, shading.mapping(), shading.blue() > 0, -1);
+        int cells = GasLight.Detail.QUICK.fireCells();
+        return new FireLight(
+                        volumes, shading, new Bodies(shot, seconds), cells, GasLight.PARTS, workers)
+                .lamps.power();
+    }
+
     /// Luminous power of the fire, lumen.
     public double firePower() {
         return light.fire.lamps.power();
@@ -145,10 +184,14 @@ public final class Marcher {
         for (Part part : Part.values()) {
             shown[part.offset() / 3] = seen.shows(part);
         }
+        double finest = perMetre * volumes.distance(view.eye());
+        // Larger voxels pay where a moment is seen again, from elsewhere.
+        Volume[] gas = again ? volumes.seenBy(finest, job) : volumes.all;
+        again = quick;
         job.forEachSlab(
                 height,
                 (row, worker) -> {
-                    Ray ray = new Ray(this, samples, false);
+                    Ray ray = new Ray(this, gas, samples, false);
                     ray.seeThrough(seen == Seen.THROUGH);
                     for (int column = 0; column < width; column++) {
                         int pixel = row * width + column;
@@ -171,18 +214,16 @@ public final class Marcher {
     /// Takes a finished picture apart by parts, with the motion blur, the depth of field and the
     /// rays a pixel that the shot asks for. A pixel depends on nothing but its own place.
     ///
-    /// @param left first column drawn, with `top`, `right` and `bottom` (not drawn any more); the
-    ///     other pixels stay dark
-    public Layers layers(
-            View view, int width, int height, int left, int top, int right, int bottom) {
-        Layers out = new Layers(width, height, shading.exposure());
-        double perMetre = view.width() / width;
+    /// @param region what is drawn; the other pixels stay dark
+    public Layers layers(View view, Region region) {
+        Layers out = new Layers(region.width(), region.height(), shading.exposure());
+        double perMetre = view.width() / region.width();
         workers.forEachSlab(
-                bottom - top,
+                region.bottom() - region.top(),
                 (row, worker) -> {
-                    Ray ray = new Ray(this, shading.samplesPerVoxel(), true);
-                    for (int column = left; column < right; column++) {
-                        take(ray, view, perMetre, column, top + row, out);
+                    Ray ray = new Ray(this, volumes.all, shading.samplesPerVoxel(), true);
+                    for (int column = region.left(); column < region.right(); column++) {
+                        take(ray, view, perMetre, column, region.top() + row, out);
                     }
                 });
         return out;
@@ -237,42 +278,10 @@ public final class Marcher {
         }
     }
 
-    /// Adds specks that glow at 1,500 K, each as small as a pixel, to a picture that was drawn:
-    /// dimmed by the smoke before them, hidden by obstacles.
+    /// Adds embers to a picture that was drawn.
     ///
-    /// @param places in the world, m
-    public void addSpecks(Layers picture, View view, List<Vec3> places) {
-        float[] glow = new float[3];
-        Blackbody.add(SPECK_KELVIN, 1, glow);
-        float[] embers = picture.light(Part.EMBERS);
-        for (Vec3 place : places) {
-            double[] at = view.project(place, picture.width(), picture.height());
-            int column = (int) Math.floor(at[0]);
-            int row = (int) Math.floor(at[1]);
-            boolean inside =
-                    column >= 0 && column < picture.width() && row >= 0 && row < picture.height();
-            if (at[2] <= 0 || !inside) {
-                continue;
-            }
-            Vec3 way = view.eye().minus(place);
-            double far = way.length();
-            Vec3 d = way.times(1 / far);
-            if (bodies.hit(place, d, far) < Double.POSITIVE_INFINITY) {
-                continue;
-            }
-            double clear =
-                    volumes.transmittance(
-                            shading,
-                            (float) (place.x() - volumes.corner[0]),
-                            (float) (place.y() - volumes.corner[1]),
-                            (float) (place.z() - volumes.corner[2]),
-                            d,
-                            far,
-                            0.5);
-            int pixel = 3 * (row * picture.width() + column);
-            for (int k = 0; k < 3; k++) {
-                embers[pixel + k] += (float) clear * glow[k];
-            }
-        }
+    /// @param region what of it was drawn
+    public void addEmbers(Layers picture, Region region, View view, List<Embers.Ember> embers) {
+        new Embers(volumes, shading, bodies).add(picture, region, view, embers, workers);
     }
 }

@@ -29,6 +29,19 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
                 value(frame, "velocity", place));
     }
 
+    /// The temperature that pictures of a shot show it with, K; NaN where it is not known.
+    public double shown(Shot shot) {
+        Mapping mapping = Mapping.of(shot);
+        double value =
+                switch (mapping.heat()) {
+                    case "temperature" -> kelvin;
+                    case "fuel" -> fuel;
+                    case "density" -> smoke;
+                    default -> Double.NaN;
+                };
+        return mapping.kelvin((float) value);
+    }
+
     /// The gas that is seen at a point of a picture: where half of what lies behind is hidden, or
     /// the thickest along the line of sight where all of it is thinner. Empty where there is none.
     ///
@@ -43,7 +56,7 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
         double h = Double.POSITIVE_INFINITY;
         double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
         for (Frame frame : frames) {
-            widen(frame, view.eye(), d, span);
+            widen(frame, shading.mapping().smoke(), view.eye(), d, span);
             h = Math.min(h, frame.lattice().voxel());
         }
         double depth = 0;
@@ -55,8 +68,11 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
                 break;
             }
             for (Frame frame : frames) {
-                double density = value(frame, "density", place);
-                double extinction = density > 0 ? shading.extinction((float) density) : 0;
+                double value = value(frame, shading.mapping().smoke(), place);
+                double extinction =
+                        value > 0
+                                ? shading.extinction(shading.mapping().smokeOf((float) value))
+                                : 0;
                 depth += extinction * h;
                 boolean hides = depth > SEEN && extinction > 0;
                 if (extinction > thickest || hides) {
@@ -72,8 +88,8 @@ public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double
     }
 
     /// Widens a span to where a ray is within the box of a frame's smoke, m.
-    private static void widen(Frame frame, Vec3 eye, Vec3 d, double[] span) {
-        SparseGrid grid = frame.channels().get("density");
+    private static void widen(Frame frame, String smoke, Vec3 eye, Vec3 d, double[] span) {
+        SparseGrid grid = frame.channels().get(smoke);
         if (grid == null || grid.leafCount() == 0) {
             return;
         }

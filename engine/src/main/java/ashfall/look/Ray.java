@@ -75,29 +75,40 @@ final class Ray {
 
     /// Ways over which the light on each volume's coarse cells counts as the same, m.
     private final double[] fresh;
+    /// Of what a step scatters.
+    private final float[] colour = {1, 1, 1};
+
     private final float[] drift = new float[3];
     private final float[] at = new float[3];
 
     // What a step scatters: of sunlight and of skylight over their irradiances, and of the fire's.
     private float bySun;
     private float bySky;
+    private final float onGas;
+    private final float[] byLamps = new float[3];
+
+    /// One value a lamp.
+    private final float[] lampRoom;
     private final float[] byFire = new float[3];
 
+    /// @param volumes those of the scene, or coarser ones
     /// @param samples steps in each voxel, at least
     /// @param exact whether steps end where values bend
-    Ray(Marcher scene, double samples, boolean exact) {
+    Ray(Marcher scene, Volume[] volumes, double samples, boolean exact) {
         this.exact = exact;
         this.scene = scene;
         this.shading = scene.shading;
         this.gasLight = scene.light;
         this.samples = samples;
-        int count = scene.volumes.count();
+        int count = volumes.length;
         crossings = new Crossing[count];
         isSunny = shading.isSunny();
+        onGas = (float) shading.onGas();
+        lampRoom = new float[scene.lamps.count()];
         isSpread = gasLight.isOnCells || shading.isSkylit();
         fresh = new double[count];
         for (int i = 0; i < count; i++) {
-            crossings[i] = new Crossing(scene.volumes.all[i]);
+            crossings[i] = new Crossing(volumes[i]);
             fresh[i] = 0.5 * gasLight.cell(i);
         }
         met = new int[count];
@@ -221,10 +232,12 @@ final class Ray {
         glow[2] = 0;
         bySun = 0;
         bySky = 0;
+        Arrays.fill(byLamps, 0);
         Arrays.fill(byFire, 0);
         Arrays.fill(drift, 0);
         float extinction = 0;
         float warmth = 0;
+        float tint = 0;
         for (int m = 0; m < meets; m++) {
             Crossing here = crossings[met[m]];
             if (!here.knows(from)) {
@@ -233,22 +246,26 @@ final class Ray {
             float density0 = here.density;
             float kelvin0 = here.kelvin;
             float release0 = here.release;
+            float source0 = here.source;
+            float tint0 = here.tint;
             here.read(to, late);
             float burning = 0.5f * (release0 + here.release);
             if (burning > 0) {
                 shading.addBlue(burning, glow);
             }
             float thick = shading.extinction(0.5f * (density0 + here.density));
-            if (thick * length < THIN) {
+            float shines = shading.extinction(Math.max(source0, here.source));
+            if (Math.max(thick, shines) * length < THIN) {
                 continue;
             }
             float kelvin1 = here.kelvin == Crossing.NONE ? kelvin0 : here.kelvin;
             kelvin0 = kelvin0 == Crossing.NONE ? kelvin1 : kelvin0;
             if (Math.max(kelvin0, kelvin1) > Shading.DARK) {
-                shading.addGlow(density0, kelvin0, here.density, kelvin1, glow);
+                shading.addGlow(source0, kelvin0, here.source, kelvin1, glow);
             }
             extinction += thick;
             warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
+            tint += thick * 0.5f * (tint0 + here.tint);
             for (int k = 0; k < 3; k++) {
                 drift[k] += thick * here.moving[k];
             }
@@ -268,6 +285,7 @@ final class Ray {
                 motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;
+            dye(tint / extinction);
             addScattered(weight);
         }
         int flame = Part.FLAME.offset();
@@ -297,6 +315,10 @@ final class Ray {
             crossings[i].place(s, at);
             gasLight.sun(i, at[0], at[1], at[2], sun);
             bySun += scattered * phase * sun[0];
+        }
+        if (lampRoom.length > 0) {
+            crossings[i].place(s, at);
+            scene.lamps.addScattered(i, at, way, scattered, lampRoom, byLamps);
         }
         if (!isSpread) {
             return;
@@ -340,25 +362,44 @@ final class Ray {
         return (1 - g * g) / (d * (float) Math.sqrt(d));
     }
 
+    /// Sets the colour of what a step scatters.
+    ///
+    /// @param thick from thin to thick
+    private void dye(float thick) {
+        Mapping mapping = shading.mapping();
+        if (mapping.thin() != null) {
+            for (int k = 0; k < 3; k++) {
+                double thin = mapping.thin().get(k);
+                colour[k] = (float) (thin + thick * (mapping.thick().get(k) - thin));
+            }
+        }
+    }
+
     /// Adds what a step scatters towards the eye.
     private void addScattered(float weight) {
+        if (lampRoom.length > 0) {
+            int lamps = Part.SMOKE_BY_LAMPS.offset();
+            for (int k = 0; k < 3; k++) {
+                parts[lamps + k] += weight * byLamps[k] * colour[k];
+            }
+        }
         if (isSunny) {
-            addLight(Part.SMOKE_BY_SUN, weight * bySun, shading.sunlight());
+            addLight(Part.SMOKE_BY_SUN, onGas * weight * bySun, shading.sunlight());
         }
         if (isSpread) {
-            addLight(Part.SMOKE_BY_SKY, weight * bySky, shading.skylight());
+            addLight(Part.SMOKE_BY_SKY, onGas * weight * bySky, shading.skylight());
             int fire = Part.SMOKE_BY_FIRE.offset();
             for (int k = 0; k < 3; k++) {
-                parts[fire + k] += weight * byFire[k];
+                parts[fire + k] += weight * byFire[k] * colour[k];
             }
         }
     }
 
     private void addLight(Part part, float share, Vec3 light) {
         int offset = part.offset();
-        parts[offset] += share * (float) light.x();
-        parts[offset + 1] += share * (float) light.y();
-        parts[offset + 2] += share * (float) light.z();
+        for (int k = 0; k < 3; k++) {
+            parts[offset + k] += share * (float) light.get(k) * colour[k];
+        }
     }
 
     /// Luminance of the fire's own glow, cd/m².

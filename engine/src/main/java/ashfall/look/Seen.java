@@ -32,6 +32,7 @@ public enum Seen {
             case FLAME -> part == Part.FLAME;
             case SMOKE ->
                     part == Part.SMOKE_BY_SUN
+                            || part == Part.SMOKE_BY_LAMPS
                             || part == Part.SMOKE_BY_SKY
                             || part == Part.SMOKE_BY_FIRE;
             case COVER -> false;

@@ -2,6 +2,7 @@ package ashfall.look;
 
 import ashfall.shot.Item;
 import ashfall.shot.Look;
+import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Sun;
 import ashfall.shot.Vec3;
@@ -11,6 +12,7 @@ import ashfall.shot.Vec3;
 /// @param areaPerKilogram extinction of soot, m²/kg
 /// @param scatter strength of light scattered more than once
 /// @param reach how far that goes in the mean smoke, m; 0 for what physics says
+/// @param onGas how much more of sun and sky falls on gas than on the site
 /// @param sunlight irradiance across the beam, lux, linear sRGB
 /// @param skylight irradiance of level ground, lux, linear sRGB
 record Shading(
@@ -27,8 +29,11 @@ record Shading(
         Vec3 sunlight,
         Vec3 skylight,
         Vec3 ground,
+        double onGas,
         double samplesPerVoxel,
-        double exposure) {
+        double exposure,
+        Glow glowing,
+        Mapping mapping) {
     /// Lumen from a watt of heat.
     private static final float BAND_LIGHT = 1e-4f;
 
@@ -61,8 +66,11 @@ record Shading(
                 sun.get(Sun.COLOUR).times(sun.number(Sun.STRENGTH)),
                 sun.get(Sun.SKY_COLOUR).times(sun.number(Sun.SKY)),
                 look.get(Look.GROUND),
+                sun.number(Sun.ON_GAS),
                 look.number(Look.SAMPLES),
-                Math.pow(2, look.get(Look.EXPOSURE).at(seconds)));
+                Math.pow(2, look.get(Look.EXPOSURE).at(seconds)),
+                Glow.of(shot.reading().get(Reading.RAMP)),
+                Mapping.of(shot));
     }
 
     /// Extinction of smoke, 1/m, from kg/m³.
@@ -73,7 +81,7 @@ record Shading(
     /// Adds what a metre of smoke emits, cd/m² per m: κ_abs B(T), the absorbing part of the
     /// extinction only.
     void addGlow(float density, float kelvin, float[] rgb) {
-        Blackbody.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
+        glowing.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
     }
 
     /// Adds what a metre of smoke emits where density and temperature change in straight lines,
@@ -85,7 +93,7 @@ record Shading(
         for (int i = 0; i < pieces; i++) {
             float t = (i + 0.5f) / pieces;
             float density = density0 + t * (density1 - density0);
-            Blackbody.add(kelvin0 + t * change, share * density, rgb);
+            glowing.add(kelvin0 + t * change, share * density, rgb);
         }
     }
 

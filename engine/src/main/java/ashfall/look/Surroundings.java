@@ -5,6 +5,8 @@ import ashfall.picture.Part;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.function.IntToDoubleFunction;
+
 /// What is seen beyond the fire: the ground with the sun, the smoke's shadow, the sky and the fire
 /// on it, and the sky.
 final class Surroundings {
@@ -12,6 +14,7 @@ final class Surroundings {
     private final Shading shading;
     private final Bodies bodies;
     private final GasLight gasLight;
+    private final LampLight lamps;
     private final int points;
     private final double size;
 
@@ -23,6 +26,7 @@ final class Surroundings {
             Volumes volumes,
             Shading shading,
             GasLight gasLight,
+            LampLight lamps,
             Bodies bodies,
             int points,
             Workers workers) {
@@ -31,6 +35,7 @@ final class Surroundings {
         this.bodies = bodies;
         this.points = points;
         this.gasLight = gasLight;
+        this.lamps = lamps;
         this.size = 6 * Math.max(volumes.size(0), volumes.size(2));
         this.arriving = new float[3 * points * points];
         workers.forEachSlab(points, (row, worker) -> light(gasLight.fire, row));
@@ -91,7 +96,26 @@ final class Surroundings {
             parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * skylight(k));
             parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * bilinear(px, pz, k));
         }
+        addLamps(
+                new Vec3(wx, 1e-3, wz),
+                new Vec3(0, 1, 0),
+                k -> clear * near * shading.ground().get(k) * grain / Math.PI,
+                parts);
         addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near), parts);
+    }
+
+    /// Adds what a surface throws back of the lamps' light.
+    ///
+    /// @param back share of it, per steradian, by channel
+    private void addLamps(Vec3 place, Vec3 normal, IntToDoubleFunction back, float[] parts) {
+        if (lamps.count() == 0) {
+            return;
+        }
+        float[] rgb = new float[3];
+        lamps.addIrradiance(place, normal, rgb);
+        for (int k = 0; k < 3; k++) {
+            parts[Part.SITE_BY_LAMPS.offset() + k] += (float) (back.applyAsDouble(k) * rgb[k]);
+        }
     }
 
     private double sunlight(int k) {
@@ -132,6 +156,7 @@ final class Surroundings {
                     (float) (back * 0.5 * (1 + normal.y()) * skylight(k));
             parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * fire[k]);
         }
+        addLamps(before, normal, k -> clear * Bodies.albedo(k, place) / Math.PI, parts);
     }
 
     /// Unevenness of the ground's colour: gravel near by, patches further away.

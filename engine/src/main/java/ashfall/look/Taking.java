@@ -30,7 +30,7 @@ record Taking(double open, double radius, double focus, int rays) {
                             .length();
         }
         return new Taking(
-                shot.camera().number(Camera.SHUTTER) / 360 * frame,
+                Camera.open(shot.camera()) * frame,
                 5e-4 * shot.camera().number(Camera.OPENING),
                 focus,
                 (int) Math.round(shot.look().number(Look.RAYS)));

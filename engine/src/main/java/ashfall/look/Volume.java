@@ -5,9 +5,12 @@ import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Vec3;
+import ashfall.work.Workers;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 
 /// Density, temperature and, where wanted, heat release of a frame laid out for marching: dense
 /// over the leaves' box, with the empty bricks known.
@@ -23,9 +26,16 @@ final class Volume {
     /// World position of the lower corner, m.
     final double[] corner = new double[3];
 
+    /// Smoke that is seen, kg/m³.
     final float[] density;
 
-    /// Temperature, K; null where the frame has none.
+    /// Soot that glows, kg/m³; the same array where that is the smoke.
+    final float[] source;
+
+    /// From thin (0) to thick (1); null where smoke has no colour of its own.
+    final float[] tint;
+
+    /// Temperature shown, K; null where the frame has none.
     final float[] kelvin;
 
     /// Heat release, W/m³; null where it is not wanted or the frame has none.
@@ -41,17 +51,25 @@ final class Volume {
     /// far as it moves while a shutter is open, where it does.
     final boolean[] full;
 
+    /// Of twice the voxel, once it was asked for.
+    private Volume half;
+
+    /// @param mapping of channels to what is seen
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
-    Volume(Frame frame, boolean burning, double open) {
-        SparseGrid smoke = frame.channels().get("density");
-        SparseGrid heat = frame.channels().get("temperature");
+    Volume(Frame frame, Mapping mapping, boolean burning, double open) {
+        SparseGrid smoke = frame.channels().get(mapping.smoke());
+        SparseGrid heat = frame.channels().get(mapping.heat());
         if (smoke == null) {
             throw new IllegalArgumentException(
-                    "the frame has no channel 'density'; fire with it to see a picture");
+                    "the frame has no channel '"
+                            + mapping.smoke()
+                            + "'; fire with it to see a picture");
         }
+        SparseGrid glow = mapping.glowsAsSeen() ? smoke : frame.channels().get(mapping.glow());
         SparseGrid release = burning ? frame.channels().get("flame") : null;
-        List<SparseGrid> seen = release == null ? List.of(smoke) : List.of(smoke, release);
+        List<SparseGrid> seen =
+                Stream.of(smoke, release, glow).filter(Objects::nonNull).distinct().toList();
         int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
         int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
         SparseGrid velocity = open >= 0 ? frame.channels().get("velocity") : null;
@@ -74,7 +92,21 @@ final class Volume {
             corner[a] = frame.lattice().origin(a) + from[a] * voxel;
         }
         density = dense(smoke, from, 0, 0);
-        kelvin = heat == null ? null : dense(heat, from, heat.background(0), 0);
+        mapping.toSmoke(density);
+        source = mapping.glowsAsSeen() ? density : glow == null ? null : dense(glow, from, 0, 0);
+        if (source != null && source != density) {
+            SparseGrid fuel = mapping.core() > 0 ? frame.channels().get("fuel") : null;
+            mapping.toGlow(source, fuel == null ? null : dense(fuel, from, 0, 0));
+        }
+        SparseGrid dye = mapping.thin() == null ? null : frame.channels().get(mapping.tint());
+        tint = dye == null ? null : dense(dye, from, 0, 0);
+        if (tint != null) {
+            mapping.toTint(tint);
+        }
+        kelvin = heat == null || source == null ? null : dense(heat, from, heat.background(0), 0);
+        if (kelvin != null) {
+            mapping.toKelvin(kelvin);
+        }
         flame = release == null ? null : dense(release, from, 0, 0);
         bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
         full = new boolean[bricks.size()];
@@ -88,6 +120,102 @@ final class Volume {
             }
         }
         motion = velocity == null ? null : new Motion(velocity, from, shape).components();
+    }
+
+    /// Means of two voxels a side of another volume, where none is wanted of velocity.
+    private Volume(Volume fine, Workers workers) {
+        shape =
+                new GridShape(
+                        halved(fine.shape.nx()), halved(fine.shape.ny()), halved(fine.shape.nz()));
+        voxel = 2 * fine.voxel;
+        System.arraycopy(fine.corner, 0, corner, 0, 3);
+        density = means(fine, fine.density, null, 0, workers);
+        source = fine.source == fine.density ? density : means(fine, fine.source, null, 0, workers);
+        tint = means(fine, fine.tint, fine.density, 0, workers);
+        // A mean of the gas: what of it is smoke has the say.
+        float outside = fine.kelvin == null ? 0 : fine.kelvin[0];
+        kelvin = means(fine, fine.kelvin, fine.source, outside, workers);
+        flame = means(fine, fine.flame, null, 0, workers);
+        motion = null;
+        bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
+        full = new boolean[bricks.size()];
+        for (int z = 0; z < bricks.nz(); z++) {
+            for (int y = 0; y < bricks.ny(); y++) {
+                for (int x = 0; x < bricks.nx(); x++) {
+                    full[bricks.at(x, y, z)] = fine.isFullAround(2 * x, 2 * y, 2 * z);
+                }
+            }
+        }
+    }
+
+    /// Voxels of half the number, in whole bricks.
+    private static int halved(int count) {
+        return BRICK * Math.ceilDiv(count, 2 * BRICK);
+    }
+
+    /// Is one of two bricks a side full, or one beside them?
+    private boolean isFullAround(int bx, int by, int bz) {
+        for (int z = Math.max(0, bz - 1); z < Math.min(bricks.nz(), bz + 3); z++) {
+            for (int y = Math.max(0, by - 1); y < Math.min(bricks.ny(), by + 3); y++) {
+                for (int x = Math.max(0, bx - 1); x < Math.min(bricks.nx(), bx + 3); x++) {
+                    if (full[bricks.at(x, y, z)]) {
+                        return true;
+                    }
+                }
+            }
+        }
+        return false;
+    }
+
+    /// Means of eight values each, as much of each as a weight says.
+    ///
+    /// @param values or null
+    /// @param weights or null for even ones
+    private float[] means(
+            Volume fine, float[] values, float[] weights, float outside, Workers workers) {
+        if (values == null) {
+            return null;
+        }
+        float[] out = new float[shape.size()];
+        Arrays.fill(out, outside);
+        GridShape f = fine.shape;
+        workers.forEachSlab(
+                f.nz() / 2,
+                (z, worker) -> {
+                    for (int y = 0; y < f.ny() / 2; y++) {
+                        for (int x = 0; x < f.nx() / 2; x++) {
+                            float sum = 0;
+                            float plain = 0;
+                            float weight = 0;
+                            for (int i = 0; i < 8; i++) {
+                                int at =
+                                        f.at(
+                                                2 * x + (i & 1),
+                                                2 * y + (i >> 1 & 1),
+                                                2 * z + (i >> 2));
+                                float w = weights == null ? 1 : weights[at];
+                                sum += w * values[at];
+                                weight += w;
+                                plain += values[at];
+                            }
+                            out[shape.at(x, y, z)] = weight > 0 ? sum / weight : plain / 8;
+                        }
+                    }
+                });
+        return out;
+    }
+
+    /// This volume, or one of larger voxels, of no more than a size where it can be.
+    ///
+    /// @param largest voxel, m
+    Volume coarse(double largest, Workers workers) {
+        if (2 * voxel > largest || motion != null) {
+            return this;
+        }
+        if (half == null) {
+            half = new Volume(this, workers);
+        }
+        return half.coarse(largest, workers);
     }
 
     /// Widens a box to hold the leaves of a grid.

@@ -2,6 +2,7 @@ package ashfall.look;
 
 import ashfall.grid.Frame;
 import ashfall.shot.Vec3;
+import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -24,13 +25,14 @@ final class Volumes {
     private final float[][] offsets;
 
     /// @param frames of one moment, one an element
+    /// @param mapping of channels to what is seen
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
-    Volumes(List<Frame> frames, boolean burning, double open) {
+    Volumes(List<Frame> frames, Mapping mapping, boolean burning, double open) {
         List<Volume> found = new ArrayList<>();
         for (Frame frame : frames) {
-            found.add(new Volume(frame, burning, open));
+            found.add(new Volume(frame, mapping, burning, open));
         }
         // What is empty widens no box; but where all are, one stays.
         Volume first = found.getFirst();
@@ -56,6 +58,27 @@ final class Volumes {
         }
     }
 
+    /// The volumes as they are seen by a ray of a width: of voxels up to that.
+    ///
+    /// @param width of a pixel at the nearest place of the gas, m
+    Volume[] seenBy(double width, Workers workers) {
+        Volume[] seen = new Volume[all.length];
+        for (int i = 0; i < all.length; i++) {
+            seen[i] = all[i].coarse(width, workers);
+        }
+        return seen;
+    }
+
+    /// Distance from a place in the world to the box around all, m.
+    double distance(Vec3 place) {
+        double square = 0;
+        for (int a = 0; a < 3; a++) {
+            double off = Math.max(corner[a] - place.get(a), place.get(a) - corner[a] - size[a]);
+            square += off > 0 ? off * off : 0;
+        }
+        return Math.sqrt(square);
+    }
+
     int count() {
         return all.length;
     }
@@ -75,6 +98,17 @@ final class Volumes {
     /// @param voxels length of a step, in voxels of each volume
     double transmittance(Shading shading, float x, float y, float z, Vec3 d, double voxels) {
         return transmittance(shading, x, y, z, d, Double.POSITIVE_INFINITY, voxels);
+    }
+
+    /// Transmittance from a place in the world along a direction.
+    ///
+    /// @param end how far, m
+    /// @param voxels length of a step, in voxels of each volume
+    double transmittance(Shading shading, Vec3 place, Vec3 d, double end, double voxels) {
+        float x = (float) (place.x() - corner[0]);
+        float y = (float) (place.y() - corner[1]);
+        float z = (float) (place.z() - corner[2]);
+        return transmittance(shading, x, y, z, d, end, voxels);
     }
 
     /// Transmittance from a place along a direction.

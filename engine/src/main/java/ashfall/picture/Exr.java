@@ -41,12 +41,24 @@ public final class Exr {
     /// What a file may hold besides the whole picture.
     public enum Layer {
         FLAME("flame", Part.FLAME),
-        SMOKE("smoke", Part.SMOKE_BY_SUN, Part.SMOKE_BY_SKY, Part.SMOKE_BY_FIRE),
+        SMOKE(
+                "smoke",
+                Part.SMOKE_BY_SUN,
+                Part.SMOKE_BY_SKY,
+                Part.SMOKE_BY_FIRE,
+                Part.SMOKE_BY_LAMPS),
         EMBERS("embers", Part.EMBERS),
-        SITE("site", Part.SITE_BY_SUN, Part.SITE_BY_SKY, Part.SITE_BY_FIRE, Part.BACKGROUND),
-        /// All that sun, sky and fire light, each apart: light groups.
+        SITE(
+                "site",
+                Part.SITE_BY_SUN,
+                Part.SITE_BY_SKY,
+                Part.SITE_BY_FIRE,
+                Part.SITE_BY_LAMPS,
+                Part.BACKGROUND),
+        /// All that sun, sky, lamps and fire light, each apart: light groups.
         SUN("sun", Part.SMOKE_BY_SUN, Part.SITE_BY_SUN),
         SKY("sky", Part.SMOKE_BY_SKY, Part.SITE_BY_SKY, Part.BACKGROUND),
+        LAMPS("lamps", Part.SMOKE_BY_LAMPS, Part.SITE_BY_LAMPS),
         FIRE("fire", Part.SMOKE_BY_FIRE, Part.SITE_BY_FIRE),
         DEPTH("depth"),
         VELOCITY("velocity"),

@@ -14,7 +14,10 @@ public enum Part {
     SITE_BY_SKY(6),
     SITE_BY_FIRE(7),
     /// The sky itself, and haze before far ground.
-    BACKGROUND(8);
+    BACKGROUND(8),
+    /// By the lamps of the site.
+    SMOKE_BY_LAMPS(9),
+    SITE_BY_LAMPS(10);
 
     /// How many there are.
     public static final int COUNT = values().length;

@@ -1,24 +1,5 @@
 package ashfall.picture;
 
-import ashfall.grid.Seeded;
-import ashfall.work.WholeFile;
-import ashfall.work.Workers;
-
-import java.awt.Transparency;
-import java.awt.color.ColorSpace;
-import java.awt.image.BufferedImage;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.DataBuffer;
-import java.awt.image.DataBufferUShort;
-import java.awt.image.Raster;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.file.Path;
-import java.util.List;
-
-import javax.imageio.ImageIO;
-
 /// A finished picture: light in cd/m² (linear sRGB), what of it the fire emitted, and how much the
 /// gas covers.
 ///
@@ -44,83 +25,13 @@ public record Picture(
             int smokePixels,
             double mirrorDifference) {}
 
-    /// Display values of a pixel as opaque ARGB, 8 bit sRGB each.
-    ///
-    /// @param c scratch of three
-    private int display(int pixel, float[] c) {
-        for (int k = 0; k < 3; k++) {
-            c[k] = (float) (rgb[3 * pixel + k] * exposure);
-        }
-        Tone.apply(c);
-        int argb = 0xFF;
-        for (int k = 0; k < 3; k++) {
-            // Half a step of dither keeps plain skies from showing steps.
-            float dither = Seeded.unit(1, 0, k, pixel) - 0.5f;
-            int level = Math.round(Tone.encoded255(c[k]) + dither);
-            argb = argb << 8 | Math.max(0, Math.min(255, level));
-        }
-        return argb;
+    /// Does a pixel shine by itself more than it is lit?
+    public boolean shines(int pixel) {
+        return emitted[pixel] * exposure > 0.02 && emitted[pixel] > 0.5 * light(pixel);
     }
 
-    /// All pixels as opaque ARGB, 8 bit sRGB each, row by row.
-    public int[] argb(Workers workers) {
-        int[] out = new int[width * height];
-        workers.forEachSlab(
-                height,
-                (row, worker) -> {
-                    float[] c = new float[3];
-                    for (int p = row * width, end = p + width; p < end; p++) {
-                        out[p] = display(p, c);
-                    }
-                });
-        return out;
-    }
-
-    /// The picture as 8-bit sRGB.
-    public BufferedImage image() {
-        BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
-        float[] c = new float[3];
-        for (int p = 0; p < width * height; p++) {
-            image.setRGB(p % width, p / width, display(p, c));
-        }
-        return image;
-    }
-
-    /// Writes a PNG, whole or not at all.
-    public void writePng(Path file) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        ImageIO.write(image(), "png", bytes);
-        WholeFile.write(file, List.of(ByteBuffer.wrap(bytes.toByteArray())));
-    }
-
-    /// Writes a PNG of 16 bits a channel, whole or not at all.
-    public void writePng16(Path file) throws IOException {
-        BufferedImage image =
-                new BufferedImage(
-                        new ComponentColorModel(
-                                ColorSpace.getInstance(ColorSpace.CS_sRGB),
-                                false,
-                                false,
-                                Transparency.OPAQUE,
-                                DataBuffer.TYPE_USHORT),
-                        Raster.createInterleavedRaster(
-                                DataBuffer.TYPE_USHORT, width, height, 3, null),
-                        false,
-                        null);
-        short[] out = ((DataBufferUShort) image.getRaster().getDataBuffer()).getData();
-        float[] c = new float[3];
-        for (int p = 0; p < width * height; p++) {
-            for (int k = 0; k < 3; k++) {
-                c[k] = (float) (rgb[3 * p + k] * exposure);
-            }
-            Tone.apply(c);
-            for (int k = 0; k < 3; k++) {
-                out[3 * p + k] = (short) Math.round(65535 * Math.min(1, Tone.encoded(c[k])));
-            }
-        }
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        ImageIO.write(image, "png", bytes);
-        WholeFile.write(file, List.of(ByteBuffer.wrap(bytes.toByteArray())));
+    private double light(int pixel) {
+        return 0.2126 * rgb[3 * pixel] + 0.7152 * rgb[3 * pixel + 1] + 0.0722 * rgb[3 * pixel + 2];
     }
 
     /// Measures fire and smoke on the picture.
@@ -139,12 +50,11 @@ public record Picture(
             double other = Math.max(opacity[mirrored], Math.min(1, emitted[mirrored] * exposure));
             difference += Math.abs(covered - other);
             sum += covered;
-            double light = 0.2126 * rgb[3 * p] + 0.7152 * rgb[3 * p + 1] + 0.0722 * rgb[3 * p + 2];
-            if (shown > 0.02 && emitted[p] > 0.5 * light) {
+            if (shines(p)) {
                 fire++;
-                if (light * exposure > 0.36) {
+                if (light(p) * exposure > 0.36) {
                     bright++;
-                    hues[hue(display(p, c))]++;
+                    hues[hue(p, c)]++;
                 }
             } else if (opacity[p] > 0.5) {
                 smoke++;
@@ -170,10 +80,19 @@ public record Picture(
         return 0;
     }
 
-    private static int hue(int argb) {
-        int[] c = {argb >> 16 & 0xFF, argb >> 8 & 0xFF, argb & 0xFF};
-        int most = Math.max(c[0], Math.max(c[1], c[2]));
-        int least = Math.min(c[0], Math.min(c[1], c[2]));
+    /// Hue of a pixel as the film shows it, degrees.
+    ///
+    /// @param c scratch of three
+    private int hue(int pixel, float[] c) {
+        for (int k = 0; k < 3; k++) {
+            c[k] = (float) (rgb[3 * pixel + k] * exposure);
+        }
+        Tone.apply(c);
+        for (int k = 0; k < 3; k++) {
+            c[k] = Tone.encoded255(c[k]);
+        }
+        float most = Math.max(c[0], Math.max(c[1], c[2]));
+        float least = Math.min(c[0], Math.min(c[1], c[2]));
         double range = Math.max(1, most - least);
         double h;
         if (most == c[0]) {

@@ -71,4 +71,9 @@ public final class Camera {
                     .does("Distance at which all is sharp; 0 is the point the camera looks at.");
     public static final Kind KIND =
             Kind.of("camera", "Camera", POSITION, TARGET, LENS, FILM, SHUTTER, OPENING, FOCUS);
+
+    /// How much of a frame the shutter is open.
+    public static double open(Item camera) {
+        return camera.number(SHUTTER) / 360;
+    }
 }

@@ -214,9 +214,37 @@ public final class Carrier {
             new Switch(
                     Words.of("carrier.shown", "In the picture", PICTURE)
                             .does(
-                                    "Whether rendered pictures show carriers too, as specks that"
-                                            + " glow; the gas knows nothing of it."),
+                                    "Whether rendered pictures show carriers too, as embers with"
+                                            + " their streaks; the gas knows nothing of it."),
                     false);
+    public static final Quantity EMBER_SIZE =
+            Quantity.of("ember.diameter", "Ember's diameter", Unit.METRE, 0.02, PICTURE)
+                    .hard(0.0001, 10)
+                    .usual(0.002, 0.1)
+                    .words("smaller", "larger")
+                    .does(
+                            "How large an ember is seen: one smaller than a pixel is as much"
+                                    + " dimmer.");
+    public static final Quantity EMBER_BORN =
+            Quantity.of("ember.born", "Ember glows at birth", Unit.KELVIN, 1800, PICTURE)
+                    .hard(0, 6000)
+                    .usual(1000, 2600)
+                    .words("redder", "whiter")
+                    .mark(1300, "char in wind")
+                    .mark(2300, "metal spark")
+                    .does("An ember's temperature as it is born, of which it has its colour.");
+    public static final Quantity EMBER_END =
+            Quantity.of("ember.end", "Ember glows at its end", Unit.KELVIN, 1000, PICTURE)
+                    .hard(0, 6000)
+                    .usual(700, 1800)
+                    .words("goes out", "stays hot")
+                    .does("An ember's temperature at the end of its life; evenly until then.");
+    public static final Quantity EMBER_GLOW =
+            Quantity.of("ember.glow", "Strength of embers", Unit.NONE, 1, PICTURE)
+                    .hard(0, 100_000)
+                    .usual(0.5, 20)
+                    .words("dim", "bright")
+                    .does("Factor on the light of the embers; one is what hot bodies give off.");
 
     /// In the order in which an artist sets them.
     static final Param<?>[] ALL = {
@@ -247,7 +275,11 @@ public final class Carrier {
         STRENGTH_SPREAD,
         STRENGTH_END,
         SEED,
-        SHOWN
+        SHOWN,
+        EMBER_SIZE,
+        EMBER_BORN,
+        EMBER_END,
+        EMBER_GLOW
     };
 
     /// Does a parameter say anything of carriers that are as an item has them?
@@ -260,6 +292,9 @@ public final class Carrier {
         }
         if (param == FROM || param == TO) {
             return item.get(COUNT) > 0;
+        }
+        if (param.key().startsWith("ember.")) {
+            return item.get(SHOWN);
         }
         if (param == BOUNCE) {
             return item.get(COLLIDES);

@@ -21,6 +21,7 @@ public sealed interface Param<T>
                 Param.Subset,
                 Param.Vector,
                 Param.Path,
+                Param.Colours,
                 Text {
 
     Words words();
@@ -393,6 +394,67 @@ public sealed interface Param<T>
         @Override
         public String range() {
             return "points [seconds, x, y, z] in s and m, by default none";
+        }
+    }
+
+    /// Colours over a quantity. On the command line as JSON.
+    record Colours(Words words) implements Param<Ramp> {
+        /// Keys tell parameters apart; the rest is too much to hash at each look-up.
+        @Override
+        public int hashCode() {
+            return words.key().hashCode();
+        }
+
+        @Override
+        public Ramp byDefault() {
+            return Ramp.NONE;
+        }
+
+        @Override
+        public Ramp read(JsonNode node) {
+            if (node.isTextual() && node.textValue().isBlank()) {
+                return Ramp.NONE;
+            }
+            if (!node.isArray()) {
+                throw new IllegalArgumentException("it must be [[kelvin, red, green, blue], ...]");
+            }
+            List<Ramp.Stop> stops = new ArrayList<>();
+            for (JsonNode stop : node) {
+                if (!stop.isArray() || stop.size() != 4) {
+                    throw new IllegalArgumentException(
+                            "each stop of a ramp is [kelvin, red, green, blue]");
+                }
+                double[] v = new double[4];
+                for (int i = 0; i < 4; i++) {
+                    v[i] = Quantity.scalar(stop.get(i), i == 0 ? Unit.KELVIN : Unit.NONE);
+                    double most = i == 0 ? 1e5 : 100;
+                    if (!(v[i] >= 0 && v[i] <= most)) {
+                        throw new IllegalArgumentException(
+                                "'" + stop.get(i).asText() + "' must be 0 to " + (int) most);
+                    }
+                }
+                stops.add(new Ramp.Stop(v[0], new Vec3(v[1], v[2], v[3])));
+            }
+            return new Ramp(stops);
+        }
+
+        @Override
+        public JsonNode write(Ramp value) {
+            ArrayNode node = JsonNodeFactory.instance.arrayNode();
+            value.stops()
+                    .forEach(
+                            s ->
+                                    node.addArray()
+                                            .add(s.at())
+                                            .add(s.colour().x())
+                                            .add(s.colour().y())
+                                            .add(s.colour().z()));
+            return node;
+        }
+
+        @Override
+        public String range() {
+            return "stops [kelvin, red, green, blue], by default none";
         }
     }
 

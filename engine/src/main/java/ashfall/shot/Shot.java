@@ -6,8 +6,9 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air and draughts, obstacles and light, a camera, a look, the
-/// files that it goes with, references and remarks, and a list of elements by name. Immutable.
+/// The document: one site with its air and draughts, obstacles and light, a camera and others, a
+/// look, a reading of its channels, a grade, the files that it goes with, references and remarks,
+/// and a list of elements by name. Immutable.
 ///
 /// @param singles the items of which there is one each, by [#SINGLES]
 /// @param groups items by the name of their group, of [#GROUPS], and their own
@@ -26,7 +27,9 @@ public record Shot(
                     Map.entry("air", Air.KIND),
                     Map.entry("camera", Camera.KIND),
                     Map.entry("sun", Sun.KIND),
-                    Map.entry("look", Look.KIND));
+                    Map.entry("look", Look.KIND),
+                    Map.entry("reading", Reading.KIND),
+                    Map.entry("grade", Grade.KIND));
 
     /// Groups of items with names, in their order.
     static final Map<String, Kind> GROUPS =
@@ -34,6 +37,8 @@ public record Shot(
                     Map.entry("assets", Asset.KIND),
                     Map.entry("obstacles", Obstacle.KIND),
                     Map.entry("draughts", Draught.KIND),
+                    Map.entry("lamps", Lamp.KIND),
+                    Map.entry("cameras", Camera.KIND),
                     Map.entry("references", Reference.KIND),
                     Map.entry("remarks", Remark.KIND));
 
@@ -91,6 +96,14 @@ public record Shot(
         return singles.get("look");
     }
 
+    public Item reading() {
+        return singles.get("reading");
+    }
+
+    public Item grade() {
+        return singles.get("grade");
+    }
+
     public Map<String, Item> assets() {
         return groups.get("assets");
     }
@@ -101,6 +114,15 @@ public record Shot(
 
     public Map<String, Item> draughts() {
         return groups.get("draughts");
+    }
+
+    public Map<String, Item> lamps() {
+        return groups.get("lamps");
+    }
+
+    /// Views kept beside the shot's own.
+    public Map<String, Item> cameras() {
+        return groups.get("cameras");
     }
 
     public Map<String, Item> references() {
@@ -173,6 +195,32 @@ public record Shot(
         return all;
     }
 
+    /// The item at a path of [#items()], or null.
+    public Item item(String path) {
+        String[] steps = path.split("\\.");
+        if (steps.length == 1) {
+            return singles.get(path);
+        }
+        if (!steps[0].equals("elements")) {
+            boolean tuned = steps.length == 2 && !steps[0].equals("assets");
+            return tuned ? groups.getOrDefault(steps[0], Map.of()).get(steps[1]) : null;
+        }
+        Element element = elements.get(steps[1]);
+        if (element == null || steps.length > 4) {
+            return null;
+        }
+        if (steps.length == 4) {
+            return steps[2].equals("sources") ? element.sources().get(steps[3]) : null;
+        }
+        return switch (steps.length == 2 ? "" : steps[2]) {
+            case "" -> element.gas();
+            case "bounds" -> element.bounds();
+            case "burn" -> element.burn();
+            case "stakes" -> element.stakes();
+            default -> null;
+        };
+    }
+
     /// The shot with another item at a path of [#items()].
     ///
     /// @throws IllegalArgumentException when there is no item at the path
@@ -180,7 +228,7 @@ public record Shot(
         if (singles.containsKey(path)) {
             return new Shot(name, with(singles, path, item), groups, elements, unknown);
         }
-        if (!items().containsKey(path)) {
+        if (item(path) == null) {
             throw new IllegalArgumentException(
                     "the shot '" + name + "' has no item '" + path + "'");
         }

@@ -15,8 +15,9 @@ import java.util.Map;
 
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
-/// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "references": {NAME:
-/// {…}}, "remarks": {NAME: {…}}}`.
+/// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "reading": {…},
+/// "grade": {…}, "lamps": {NAME: {…}}, "cameras": {NAME: {…}}, "references": {NAME: {…}},
+/// "remarks": {NAME: {…}}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
 /// refused with file, key, value and what would be right.
@@ -330,6 +331,8 @@ public final class ShotFile {
         root.set("camera", node(shot.camera()));
         root.set("sun", node(shot.sun()));
         root.set("look", node(shot.look()));
+        root.set("reading", node(shot.reading()));
+        root.set("grade", node(shot.grade()));
         root.setAll(shot.unknown());
         return root;
     }

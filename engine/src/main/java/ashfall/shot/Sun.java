@@ -61,6 +61,14 @@ public final class Sun {
                     0,
                     10,
                     new Vec3(0.5, 0.68, 1));
+    public static final Quantity ON_GAS =
+            Quantity.of("onGas", "Strength on gas", Unit.NONE, 1, PICTURE)
+                    .hard(0, 1000)
+                    .usual(0.5, 2)
+                    .words("gas dark", "gas bright")
+                    .does(
+                            "How much of sun and sky falls on gas; one is as on the ground and all"
+                                    + " else.");
     public static final Kind KIND =
-            Kind.of("sun", "Sun", TOWARDS, STRENGTH, COLOUR, SKY, SKY_COLOUR);
+            Kind.of("sun", "Sun", TOWARDS, STRENGTH, COLOUR, SKY, SKY_COLOUR, ON_GAS);
 }

@@ -195,7 +195,8 @@ public final class Workers implements AutoCloseable {
                             0,
                             TimeUnit.SECONDS,
                             new PriorityBlockingQueue<>(),
-                            named);
+                            named,
+                            (late, ended) -> ((Helper) late).done.countDown());
         }
     }
 
@@ -215,9 +216,12 @@ public final class Workers implements AutoCloseable {
         }
     }
 
+    /// Ends the threads. Whoever is in the middle of slabs, or asks later, does them alone.
     @Override
     public void close() {
-        pool.executor.shutdownNow();
+        for (Runnable helper : pool.executor.shutdownNow()) {
+            ((Helper) helper).done.countDown();
+        }
     }
 
     /// A slab failed; the cause says why.

@@ -37,7 +37,7 @@ class ContinuityTest {
     @Test
     void obstacles_thatBuryASourceOrLetGasThrough_areSaid() {
         Shot shot = DemoShots.read("oil-store").shot();
-        Vec3 centre = shot.items().get("elements.store.sources.oil").get(Shape.CENTRE);
+        Vec3 centre = shot.item("elements.store.sources.oil").get(Shape.CENTRE);
         Item half =
                 Item.of(Obstacle.KIND)
                         .with(Shape.SHAPE, "box")

@@ -7,9 +7,12 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.picture.Blackbody;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Picture;
+import ashfall.picture.Print;
+import ashfall.picture.Region;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
@@ -118,7 +121,7 @@ class LookTest {
         all.addAll(List.of(settings));
         Shot shot = Settings.with(Shot.empty("wall"), all);
         return new Marcher(List.of(frame), shot, workers)
-                .layers(View.of(shot.camera()), 16, 16, 0, 0, 16, 16);
+                .layers(View.of(shot.camera()), Region.whole(16, 16));
     }
 
     /// Physics reference, V16: a slab of absorbing, emitting gas shines with `S(1 − e^(−τ))`, S =
@@ -237,10 +240,11 @@ class LookTest {
     void writePng_isReadAgainAsTheSamePicture(@TempDir Path folder) throws IOException {
         Picture p = wall(1e-3f, 1600, 2);
         Path file = folder.resolve("a.png");
-        p.writePng(file);
+        Print print = Print.ungraded(p, workers);
+        print.writePng(file);
         var image = javax.imageio.ImageIO.read(file.toFile());
         assertEquals(16, image.getWidth());
-        int argb = p.image().getRGB(8, 8);
+        int argb = print.image().getRGB(8, 8);
         int[] c = {argb >> 16 & 0xFF, argb >> 8 & 0xFF, argb & 0xFF};
         assertEquals(c[0] << 16 | c[1] << 8 | c[2], image.getRGB(8, 8) & 0xFFFFFF);
         assertTrue(c[0] > c[1] && c[1] > c[2], "fire is orange: " + Arrays.toString(c));

@@ -1,6 +1,7 @@
 package ashfall.look;
 
 import ashfall.grid.Seeded;
+import ashfall.picture.Blackbody;
 import ashfall.picture.Part;
 import ashfall.shot.Vec3;
 

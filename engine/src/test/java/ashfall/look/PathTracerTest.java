@@ -11,6 +11,7 @@ import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
+import ashfall.picture.Region;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
@@ -176,8 +177,13 @@ class PathTracerTest {
         View view = View.of(shot.camera());
         Layers march =
                 new Marcher(List.of(frame), shot, workers)
-                        .layers(view, WIDTH, HEIGHT, 0, 0, WIDTH, HEIGHT);
-        Traced traced = trace(new Volume(frame, false, -1), Shading.of(shot, 0), view, PATHS);
+                        .layers(view, Region.whole(WIDTH, HEIGHT));
+        Traced traced =
+                trace(
+                        new Volume(frame, Mapping.of(shot), false, -1),
+                        Shading.of(shot, 0),
+                        view,
+                        PATHS);
         for (int k = 0; k <= PARTS.length; k++) {
             double wanted = 0;
             double got = 0;

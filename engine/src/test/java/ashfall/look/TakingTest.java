@@ -8,6 +8,7 @@ import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.picture.Layers;
+import ashfall.picture.Region;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
@@ -76,7 +77,7 @@ class TakingTest {
         all.addAll(List.of(settings));
         Shot shot = Settings.with(Shot.empty("wall"), all);
         return new Marcher(List.of(frame), shot, workers)
-                .layers(View.of(shot.camera()), WIDTH, HEIGHT, 0, 0, WIDTH, HEIGHT);
+                .layers(View.of(shot.camera()), Region.whole(WIDTH, HEIGHT));
     }
 
     /// Metres at the wall over which its edge goes from a tenth to nine tenths.

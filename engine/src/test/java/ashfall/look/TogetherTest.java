@@ -9,9 +9,12 @@ import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.look.Embers.Ember;
+import ashfall.picture.Blackbody;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Picture;
+import ashfall.picture.Region;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Settings;
@@ -185,7 +188,7 @@ class TogetherTest {
         Shot shot = Settings.with(site, List.of(sunny));
         float[] seen =
                 new Marcher(List.of(wall(8, 0, 1e-4f, 300)), shot, workers)
-                        .layers(View.of(shot.camera()), 16, 16, 0, 0, 16, 16)
+                        .layers(View.of(shot.camera()), Region.whole(16, 16))
                         .light(Part.SMOKE_BY_SUN);
         float lit = seen[3 * (2 * 16 + 8)];
         assertTrue(lit > 1, "over the stone: " + lit);
@@ -194,12 +197,12 @@ class TogetherTest {
         assertTrue(seen[3 * (3 * 16 + 8)] > 0.8 * lit, "just above its edge");
     }
 
-    /// Specks: bright in the open, dimmed by e^(−τ) behind smoke, gone behind stone.
+    /// Embers: bright in the open, dimmed by e^(−τ) behind smoke, gone behind stone.
     @Test
-    void specks_areDimmedBySmokeAndHiddenByStone() {
-        double open = speck(1);
+    void embers_areDimmedBySmokeAndHiddenByStone() {
+        double open = ember(1);
         assertTrue(open > 100, "cd/m² " + open);
-        double behind = speck(-2);
+        double behind = ember(-2);
         assertEquals(Math.exp(-depth(8, 2e-4)), behind / open, 0.02);
         site =
                 site.withObstacle(
@@ -208,21 +211,35 @@ class TogetherTest {
                                 .with(Shape.SHAPE, "box")
                                 .with(Shape.CENTRE, new Vec3(0, 1.6, 3))
                                 .with(Shape.SIZE, new Vec3(4, 4, 0.5)));
-        assertEquals(0, speck(1));
+        assertEquals(0, ember(1));
     }
 
-    /// What a speck in the middle adds to the picture of cold smoke, cd/m².
+    /// What an ember in the middle adds to the picture of cold smoke, cd/m².
     ///
     /// @param z m; the smoke stands from 0 to 0.4
-    private double speck(double z) {
+    private double ember(double z) {
         String[] dark = {"camera.position=0,1.6,30", "camera.target=0,1.6,0", "camera.lens=400"};
         Shot shot = Settings.with(site, List.of(dark));
         View view = View.of(shot.camera());
         Marcher marcher = new Marcher(List.of(wall(8, 0, 2e-4f, 300)), shot, workers);
-        Layers picture = marcher.layers(view, 16, 16, 0, 0, 16, 16);
+        Layers picture = marcher.layers(view, Region.whole(16, 16));
         assertEquals(0, picture.light(Part.EMBERS)[3 * MIDDLE]);
-        marcher.addSpecks(picture, view, List.of(new Vec3(0.001, 1.599, z)));
+        Vec3 place = new Vec3(0.001, 1.599, z);
+        marcher.addEmbers(
+                picture,
+                Region.whole(16, 16),
+                view,
+                List.of(new Ember(place, place, 1500, 0.5, 1)));
         return picture.light(Part.EMBERS)[3 * MIDDLE];
+    }
+
+    /// The fire's power is the same without the light of the rest.
+    @Test
+    void firePower_isThatOfTheWholeLight() {
+        List<Frame> fires = List.of(wall(8, 0, 2e-4f, 1500), wall(8, -2, 1e-4f, 1400));
+        double power = Marcher.quick(fires, site, null, workers).firePower();
+        assertTrue(power > 0);
+        assertEquals(power, Marcher.firePower(fires, site, workers));
     }
 
     /// An element that has nothing in it yet changes no pixel.

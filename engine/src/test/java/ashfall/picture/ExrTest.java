@@ -147,6 +147,7 @@ class ExrTest {
                         Exr.Layer.SITE,
                         Exr.Layer.SUN,
                         Exr.Layer.SKY,
+                        Exr.Layer.LAMPS,
                         Exr.Layer.FIRE);
         Exr.write(file, picture(), layers, true);
         Map<String, float[]> all = read(file);
@@ -159,7 +160,8 @@ class ExrTest {
                 }
                 assertEquals(whole[p], kinds, 0.01f * whole[p], "by what it is, " + colour);
                 float lights = 0;
-                for (String light : List.of("flame.", "embers.", "sun.", "sky.", "fire.")) {
+                for (String light :
+                        List.of("flame.", "embers.", "sun.", "sky.", "lamps.", "fire.")) {
                     lights += all.get(light + colour)[p];
                 }
                 assertEquals(whole[p], lights, 0.01f * whole[p], "by what lights it, " + colour);

@@ -2,6 +2,7 @@ package ashfall.shot;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -25,6 +26,7 @@ class ShotItemsTest {
     void with_atEachPath_replacesThatItemOnly() {
         for (String path : shot.items().keySet()) {
             Item item = shot.items().get(path);
+            assertEquals(item, shot.item(path));
             Item other = new Item(item.kind(), Map.of(), Map.of(), Map.of());
             Shot next = shot.with(path, other);
             shot.items()
@@ -39,6 +41,22 @@ class ShotItemsTest {
     }
 
     @Test
+    void item_whereNoneIs_isNull() {
+        for (String path :
+                List.of(
+                        "none",
+                        "lamps.none",
+                        "none.one",
+                        "elements.none",
+                        "elements.store.none",
+                        "elements.store.sources",
+                        "elements.store.none.oil",
+                        OIL + ".radius")) {
+            assertNull(shot.item(path), path);
+        }
+    }
+
+    @Test
     void everyParameter_saysWhatItDoes() {
         Settings.parameters(shot)
                 .forEach(
@@ -50,7 +68,7 @@ class ShotItemsTest {
 
     @Test
     void sourceSwitchedOff_changesTheKey_andItsSettingsNoLongerCount() {
-        Item oil = shot.items().get(OIL);
+        Item oil = shot.item(OIL);
         Shot off = shot.with(OIL, oil.with(Source.ON, false));
         assertFalse(key(shot, "store").hash().equals(key(off, "store").hash()));
         Shot smaller = off.with(OIL, oil.with(Source.ON, false).with(Shape.RADIUS, 1));

@@ -205,7 +205,7 @@ class CarrierGasTest {
                         BURST + "speed.spread=0.2");
         Carriers carriers =
                 CarrierFlights.of(
-                        shot, shot.element("bay"), shot.items().get("elements.bay.sources.burst"));
+                        shot, shot.element("bay"), shot.item("elements.bay.sources.burst"));
         assertEquals(420, carriers.count());
         double forecast = 16.5 * 0.3 + 7 * 0.1;
         assertEquals(forecast, carriers.reach().mean(), 0.1 * forecast);

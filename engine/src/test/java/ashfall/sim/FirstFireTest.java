@@ -8,6 +8,7 @@ import ashfall.continuity.Continuity;
 import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.Settings;
@@ -60,7 +61,7 @@ class FirstFireTest {
                                 shot,
                                 workers)
                         .draw(View.of(shot.camera()), WIDE, HIGH);
-        return picture.argb(workers);
+        return Print.of(picture, shot, workers).argb(workers);
     }
 
     @Test

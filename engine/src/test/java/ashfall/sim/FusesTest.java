@@ -50,11 +50,11 @@ class FusesTest {
     }
 
     private static double cue(Shot shot, String source) {
-        return Timing.cue(shot.items().get(SOURCES + source));
+        return Timing.cue(shot.item(SOURCES + source));
     }
 
     private static Shot moved(Shot shot, String source, double seconds) {
-        Item item = shot.items().get(SOURCES + source);
+        Item item = shot.item(SOURCES + source);
         return Fuses.follow(shot, shot.with(SOURCES + source, Timing.later(item, seconds)));
     }
 
@@ -76,7 +76,7 @@ class FusesTest {
         Shot shot = row();
         Shot next = shot;
         for (String name : List.of("spark", "oil", "drums")) {
-            next = next.with(SOURCES + name, Timing.later(shot.items().get(SOURCES + name), 0.25));
+            next = next.with(SOURCES + name, Timing.later(shot.item(SOURCES + name), 0.25));
         }
         assertEquals(next, Fuses.follow(shot, next));
     }
@@ -86,8 +86,7 @@ class FusesTest {
         Shot shot = row();
         Shot warmer = Settings.with(shot, List.of("elements.fire.sources.spark.radius=2 m"));
         assertEquals(warmer, Fuses.follow(shot, warmer));
-        Shot cut =
-                shot.with(SOURCES + "oil", shot.items().get(SOURCES + "oil").without(Source.FUSE));
+        Shot cut = shot.with(SOURCES + "oil", shot.item(SOURCES + "oil").without(Source.FUSE));
         assertEquals(cut, Fuses.follow(shot, cut));
     }
 
@@ -107,7 +106,7 @@ class FusesTest {
                         .with(Shape.CENTRE, new Vec3(2, 0, 0))
                         .with(Shape.SIZE, new Vec3(1, 4, 4));
         Shot shot = row().withObstacle("wall", wall);
-        Item oil = shot.items().get(SOURCES + "oil").with(Source.FUSE, "spark meets wall");
+        Item oil = shot.item(SOURCES + "oil").with(Source.FUSE, "spark meets wall");
         return shot.with(SOURCES + "spark", flare).with(SOURCES + "oil", oil);
     }
 
@@ -116,7 +115,7 @@ class FusesTest {
     @Test
     void meeting_thatComesLater_takesTheSourceAlong() {
         Shot shot = thrown(2);
-        Shot slower = shot.with(SOURCES + "spark", thrown(4).items().get(SOURCES + "spark"));
+        Shot slower = shot.with(SOURCES + "spark", thrown(4).item(SOURCES + "spark"));
         Shot followed = Fuses.follow(shot, slower);
         assertEquals(5.4 / 4, cue(followed, "oil") - cue(shot, "oil"), 0.05);
         assertEquals(cue(followed, "oil") + 0.2, cue(followed, "drums"), 1e-6);
@@ -132,14 +131,12 @@ class FusesTest {
     void fuses_thatDoNothing_areNamed() {
         Shot shot = row();
         assertEquals("", Fuses.whyDead(shot, "fire", "oil"));
-        Item spark = shot.items().get(SOURCES + "spark");
+        Item spark = shot.item(SOURCES + "spark");
         Shot ring = shot.with(SOURCES + "spark", spark.with(Source.FUSE, "drums"));
         assertTrue(Fuses.whyDead(ring, "fire", "spark").contains("on one another"));
         assertEquals(ring.elements().size(), Fuses.follow(shot, ring).elements().size());
         Shot gone =
-                shot.with(
-                        SOURCES + "oil",
-                        shot.items().get(SOURCES + "oil").with(Source.FUSE, "match"));
+                shot.with(SOURCES + "oil", shot.item(SOURCES + "oil").with(Source.FUSE, "match"));
         assertTrue(Fuses.whyDead(gone, "fire", "oil").contains("'match', which is not there"));
         assertEquals(List.of("spark"), Fuses.sourcesFor(shot.element("fire"), "oil"));
         assertEquals(List.of(), Fuses.sourcesFor(shot.element("fire"), "spark"));
@@ -149,9 +146,9 @@ class FusesTest {
     void renamed_andRemoved_thingsAreFollowed() {
         Shot shot = thrown(2);
         Shot named = Fuses.renamed(shot, "fire", "spark", "flare");
-        assertEquals("flare meets wall", named.items().get(SOURCES + "oil").get(Source.FUSE));
+        assertEquals("flare meets wall", named.item(SOURCES + "oil").get(Source.FUSE));
         Shot gone = Fuses.renamed(shot, null, "wall", null);
-        assertEquals("", gone.items().get(SOURCES + "oil").get(Source.FUSE));
-        assertEquals("oil", gone.items().get(SOURCES + "drums").get(Source.FUSE));
+        assertEquals("", gone.item(SOURCES + "oil").get(Source.FUSE));
+        assertEquals("oil", gone.item(SOURCES + "drums").get(Source.FUSE));
     }
 }

@@ -303,9 +303,7 @@ class ObstacleTest {
                 0.5,
                 Obstacles.of(shot)
                         .shareOf(
-                                SourceSettings.alone(
-                                                "smoke",
-                                                shot.items().get(ELEMENT + ".sources.smoke"))
+                                SourceSettings.alone("smoke", shot.item(ELEMENT + ".sources.smoke"))
                                         .body(),
                                 0),
                 0.01);

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -47,6 +48,24 @@ class WorkersTest {
             assertEquals("slab 3", thrown.getMessage());
             assertEquals(true, done.get() < 100_000);
         }
+    }
+
+    @Test
+    @Timeout(20)
+    void close_whileSlabsAreDone_leavesNobodyWaiting() {
+        Workers workers = new Workers(3);
+        AtomicInteger done = new AtomicInteger();
+        workers.forEachSlab(
+                100,
+                (slab, worker) -> {
+                    if (slab == 0) {
+                        workers.close();
+                    }
+                    done.incrementAndGet();
+                });
+        assertEquals(100, done.get());
+        workers.forEachSlab(50, (slab, worker) -> done.incrementAndGet());
+        assertEquals(150, done.get(), "and later ones are done alone");
     }
 
     @Test

@@ -3,6 +3,7 @@ package ashfall.desk.chart;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.kit.Soon;
+import ashfall.desk.rise.RiseLayer;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.sim.LogEntry;
@@ -33,6 +34,7 @@ public final class ChartView extends VBox {
 
     private final Document document;
     private final Runs runs;
+    private final RiseLayer rise;
     private final ShapeBar shapeBar;
     private final Transport transport;
     private final CueSheet cueSheet;
@@ -49,9 +51,11 @@ public final class ChartView extends VBox {
     private final Soon cues = new Soon(this::showCues);
     private final Soon measured = new Soon(this::showMeasured);
 
-    public ChartView(Document document, Runs runs, Selection selection) {
+    /// @param rise whose silhouettes have ticks on the time axis
+    public ChartView(Document document, Runs runs, Selection selection, RiseLayer rise) {
         this.document = document;
         this.runs = runs;
+        this.rise = rise;
         Sheet sheet = new Sheet(document, selection);
         this.shapeBar = new ShapeBar(sheet);
         this.transport = new Transport(document, runs, sheet, shapeBar);
@@ -135,6 +139,11 @@ public final class ChartView extends VBox {
         runs.newsProperty().addListener((o, was, is) -> measured.ask());
         runs.playhead().positionProperty().addListener((o, was, is) -> showNow());
         log.widthProperty().addListener((o, was, is) -> refresh());
+        rise.framesProperty().addListener((o, was, is) -> showTicks());
+        rise.pointedProperty().addListener((o, was, is) -> showTicks());
+        ruler.addEventHandler(MouseEvent.MOUSE_MOVED, this::pointAtTick);
+        ruler.addEventHandler(
+                MouseEvent.MOUSE_EXITED, e -> rise.pointedProperty().set(RiseLayer.NONE));
         body.heightProperty()
                 .addListener(
                         (o, was, is) -> {
@@ -155,6 +164,13 @@ public final class ChartView extends VBox {
 
     private void scrub(MouseEvent e) {
         runs.playhead().choose(axis().frame(e.getX()));
+    }
+
+    /// The silhouette of the tick under the pointer stands out.
+    private void pointAtTick(MouseEvent e) {
+        long frame = axis().frame(e.getX());
+        List<Long> all = rise.framesProperty().get();
+        rise.pointedProperty().set(all.contains(frame) ? frame : RiseLayer.NONE);
     }
 
     /// Tells whose heat and smoke it is where the pointer is in the burn log.
@@ -191,7 +207,13 @@ public final class ChartView extends VBox {
         cueSheet.show(axis, runs.elementProperty().get());
         shapeBar.show();
         transport.show();
-        TimeRuler.drawNumbers(ruler, axis);
+        showTicks();
+    }
+
+    private void showTicks() {
+        TimeRuler.drawNumbers(ruler, axis());
+        TimeRuler.drawTicks(
+                ruler, axis(), rise.framesProperty().get(), rise.pointedProperty().get());
     }
 
     private void showMeasured() {

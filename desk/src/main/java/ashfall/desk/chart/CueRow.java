@@ -77,7 +77,7 @@ abstract class CueRow extends Pane {
     }
 
     final Item item() {
-        return sheet.document.shot().items().get(path);
+        return sheet.document.shot().item(path);
     }
 
     final void markChosen() {

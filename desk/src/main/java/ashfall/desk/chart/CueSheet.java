@@ -219,8 +219,10 @@ final class CueSheet extends ScrollPane {
                 wanted.add(new Cue(path, release));
             }
         }
+        // What is not set is constant.
         for (var param : item.kind().params().values()) {
             if (param instanceof Quantity q
+                    && item.values().containsKey(q)
                     && !Source.RELEASES.contains(q)
                     && !item.get(q).isConstant()) {
                 wanted.add(new Cue(path, q));

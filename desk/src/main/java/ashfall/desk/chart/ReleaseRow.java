@@ -3,6 +3,7 @@ package ashfall.desk.chart;
 import ashfall.continuity.Continuity;
 import ashfall.shot.Affects;
 import ashfall.shot.Curve;
+import ashfall.shot.Item;
 import ashfall.shot.Quantity;
 import ashfall.shot.Source;
 import ashfall.shot.Timing;
@@ -44,6 +45,14 @@ final class ReleaseRow extends CueRow {
     private double top;
     private double bottom;
     private boolean held;
+    private Drawn drawn;
+
+    /// What the row shows: it is drawn again where any of it changes.
+    ///
+    /// @param air in which what warms gas begins
+    /// @param taken whether its curve is open to be edited
+    /// @param held whether a point is dragged, and the scale stays
+    private record Drawn(Item item, Item air, TimeAxis axis, boolean taken, boolean held) {}
 
     /// @param first whether it is the first row of its source
     ReleaseRow(Sheet sheet, String path, Quantity param, boolean first) {
@@ -110,13 +119,14 @@ final class ReleaseRow extends CueRow {
                     case KELVIN_PER_SECOND, KILOGRAM_PER_SECOND, KILOWATT -> true;
                     default -> false;
                 };
+        Item item = item();
         boolean counted =
-                !item().kind().equals(Source.CARRIERS) && Source.KINDS.contains(item().kind());
+                !item.kind().equals(Source.CARRIERS) && Source.KINDS.contains(item.kind());
         if (!adds || !counted) {
             return Double.NaN;
         }
-        boolean shared = param.equals(Source.RELEASED_FUEL) && item().number(Source.TOTAL) > 0;
-        return shared ? Double.NaN : Timing.given(item(), param, from, to);
+        boolean shared = param.equals(Source.RELEASED_FUEL) && item.number(Source.TOTAL) > 0;
+        return shared ? Double.NaN : Timing.given(item, param, from, to);
     }
 
     private double hottest(double seconds) {
@@ -150,8 +160,14 @@ final class ReleaseRow extends CueRow {
     @Override
     void show(TimeAxis along) {
         markChosen();
-        pseudoClassStateChanged(TAKEN, sheet.taken.get() == this);
+        boolean taken = sheet.taken.get() == this;
+        pseudoClassStateChanged(TAKEN, taken);
         axis = along;
+        Drawn now = new Drawn(item(), sheet.document.shot().air(), along, taken, held);
+        if (now.equals(drawn)) {
+            return;
+        }
+        drawn = now;
         Curve curve = curve();
         hatch(2);
         if (!held) {
@@ -222,11 +238,12 @@ final class ReleaseRow extends CueRow {
         if (!(all > 0)) {
             return;
         }
+        Item item = item();
         List<Double> line = new ArrayList<>();
         int parts = 6 * PARTS;
         for (int k = 0; k <= parts; k++) {
             double t = axis.from() + (axis.to() - axis.from()) * k / parts;
-            double share = given(axis.from(), t) / all;
+            double share = Timing.given(item, param, axis.from(), t) / all;
             add(line, axis.x(t), HEIGHT - 2 - share * (HEIGHT - 7));
         }
         total.getPoints().setAll(line);

@@ -39,7 +39,7 @@ final class Sheet {
     Map<String, Item> moving(String path) {
         Map<String, Item> items = new LinkedHashMap<>();
         if (!together.get()) {
-            items.put(path, document.shot().items().get(path));
+            items.put(path, document.shot().item(path));
             if (selection.isAmong(path)) {
                 document.shot()
                         .items()

@@ -11,6 +11,8 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 
+import java.util.List;
+
 /// Draws the frames of the time axis: their numbers, and what is there of each.
 final class TimeRuler {
     static final double RULER = 18;
@@ -44,6 +46,21 @@ final class TimeRuler {
                 double text = Math.max(12, Math.min(ruler.getWidth() - 12, x));
                 g.fillText(Long.toString(f), text, 9);
             }
+        }
+    }
+
+    /// Ticks of the frames whose silhouettes lie over the picture, each a wedge; one may stand out.
+    static void drawTicks(Canvas ruler, TimeAxis axis, List<Long> frames, long pointed) {
+        GraphicsContext g = ruler.getGraphicsContext2D();
+        for (long frame : frames) {
+            double x = Math.round(axis.xOfFrame(frame)) + 0.5;
+            boolean out = frame == pointed;
+            g.setFill(Tokens.colour(out ? "verdigris" : "bone"));
+            double half = out ? 4 : 3;
+            g.fillPolygon(
+                    new double[] {x - half, x + half, x},
+                    new double[] {RULER - 7, RULER - 7, RULER},
+                    3);
         }
     }
 

@@ -81,7 +81,7 @@ final class BracketPlot extends Canvas {
                 return List.of();
             }
             String itemPath = path.substring(0, path.length() - quantity.key().length() - 1);
-            Item item = shot.items().get(itemPath);
+            Item item = shot.item(itemPath);
             boolean whole = one.run().stateProperty().get() == ashfall.desk.run.Run.State.DONE;
             if (whole && item.get(quantity).isConstant()) {
                 found.add(new Point(item.number(quantity), Outcome.of(one.run().log())));

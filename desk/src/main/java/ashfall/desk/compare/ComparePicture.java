@@ -1,5 +1,6 @@
 package ashfall.desk.compare;
 
+import ashfall.desk.kit.Images;
 import ashfall.desk.kit.Tokens;
 
 import javafx.geometry.Pos;
@@ -12,7 +13,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.StackPane;
-import javafx.scene.paint.Color;
 import javafx.scene.shape.Rectangle;
 
 import java.util.Locale;
@@ -170,21 +170,16 @@ final class ComparePicture extends StackPane {
             amount.setText("one of them has no such frame");
             return;
         }
-        int[] between = Pixels.difference(a.argb(), b.argb(), rgb("bone"), rgb("verdigris"));
-        over.setImage(Pixels.image(between, a.columns(), a.rows()));
+        int[] between =
+                Pixels.difference(
+                        a.argb(), b.argb(), Tokens.argb("bone"), Tokens.argb("verdigris"));
+        over.setImage(Images.of(between, a.columns(), a.rows()));
         double mean = 100 * Pixels.meanDifference(a.argb(), b.argb());
         amount.setText(
                 String.format(
                         Locale.ROOT,
                         "bone: A is brighter, green: B is, drawn 4 × as strong; mean %.2f %%",
                         mean));
-    }
-
-    private static int rgb(String token) {
-        Color colour = Tokens.colour(token);
-        return (int) (255 * colour.getRed()) << 16
-                | (int) (255 * colour.getGreen()) << 8
-                | (int) (255 * colour.getBlue());
     }
 
     /// A is seen left of the line.

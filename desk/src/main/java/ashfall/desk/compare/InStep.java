@@ -46,6 +46,7 @@ final class InStep implements AutoCloseable {
         runs.newsProperty().addListener((o, was, is) -> ask());
         runs.trials().newsProperty().addListener((o, was, is) -> ask());
         model.eyeProperty().addListener((o, was, is) -> ask());
+        model.cameraProperty().addListener((o, was, is) -> ask());
         model.throughCameraProperty().addListener((o, was, is) -> ask());
         document.shotProperty().addListener((o, was, is) -> ask());
     }
@@ -113,7 +114,7 @@ final class InStep implements AutoCloseable {
         }
     }
 
-    /// Is what is shown the finest of what is asked for?
+    /// Is what is shown the finest of what is asked for? Never while it plays.
     boolean isFinest() {
         return !asking.isWaiting()
                 && drawn != null

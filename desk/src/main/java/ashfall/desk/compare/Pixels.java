@@ -1,11 +1,8 @@
 package ashfall.desk.compare;
 
-import javafx.scene.image.Image;
-import javafx.scene.image.PixelBuffer;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
+import ashfall.desk.kit.Images;
 
-import java.nio.IntBuffer;
+import javafx.scene.image.Image;
 
 /// Pictures for the toolkit, of plates and of what differs between two.
 final class Pixels {
@@ -13,13 +10,7 @@ final class Pixels {
 
     /// Null for an empty plate.
     static Image image(PlateMaker.Plate plate) {
-        return plate.isEmpty() ? null : image(plate.argb(), plate.columns(), plate.rows());
-    }
-
-    static Image image(int[] argb, int columns, int rows) {
-        return new WritableImage(
-                new PixelBuffer<>(
-                        columns, rows, IntBuffer.wrap(argb), PixelFormat.getIntArgbPreInstance()));
+        return plate.isEmpty() ? null : Images.of(plate.argb(), plate.columns(), plate.rows());
     }
 
     /// What differs between two pictures of the same size: where the first is brighter, one colour,

@@ -8,6 +8,8 @@ import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
 import ashfall.look.View;
+import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.shot.Shot;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -143,11 +145,12 @@ final class PlateMaker implements AutoCloseable {
             if (marcher == null) {
                 plates.add(problems.get(i).isEmpty() ? NONE : said(problems.get(i)));
             } else {
-                int[] argb = marcher.draw(request.view, columns, rows, samples, job).argb(job);
+                Picture picture = marcher.draw(request.view, columns, rows, samples, job);
+                int[] argb = Print.of(picture, request.shot, job).argb(job);
                 plates.add(new Plate(argb, columns, rows, ""));
             }
         }
-        out.publish(new Drawn(request, plates, divisor == 1 || request.moving));
+        out.publish(new Drawn(request, plates, divisor == 1));
     }
 
     private static Plate said(String problem) {

@@ -212,8 +212,7 @@ final class TrialForm extends VBox {
         if (!(Settings.parameters(shot).get(path) instanceof Quantity quantity)) {
             return Optional.empty();
         }
-        Item item =
-                shot.items().get(path.substring(0, path.length() - quantity.key().length() - 1));
+        Item item = shot.item(path.substring(0, path.length() - quantity.key().length() - 1));
         return Optional.of(new Found(quantity, item.get(quantity).value(0)));
     }
 

@@ -1,6 +1,7 @@
 package ashfall.desk.dials;
 
 import ashfall.desk.document.Document;
+import ashfall.desk.kit.Tips;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
 
@@ -31,7 +32,7 @@ abstract class Dial<T> extends VBox {
     final Param<T> param;
     final Label problem = new Label();
     final HBox head = new HBox(4);
-    final Tooltip tip = new Tooltip();
+    final Tooltip tip = Tips.of("");
     private final Label label;
 
     /// Paths of the items that are set with the dial's own.
@@ -53,8 +54,6 @@ abstract class Dial<T> extends VBox {
         getChildren().add(head);
         // Made out only when it is to be read: a station has a dozen dials.
         tip.setOnShowing(e -> tip.setText(sentence(param) + noted("\n")));
-        tip.setWrapText(true);
-        tip.setMaxWidth(280);
         tip.setShowDelay(Duration.millis(500));
         Tooltip.install(label, tip);
         label.setOnMouseClicked(
@@ -108,7 +107,7 @@ abstract class Dial<T> extends VBox {
     }
 
     Item item() {
-        return document.shot().items().get(path);
+        return document.shot().item(path);
     }
 
     void put(T value) {

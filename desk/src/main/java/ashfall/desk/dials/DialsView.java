@@ -6,19 +6,24 @@ import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
+import ashfall.shot.Camera;
 import ashfall.shot.Draught;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kept;
+import ashfall.shot.Look;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
+import ashfall.shot.Reading;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Text;
+import ashfall.work.Workers;
 
 import javafx.application.Platform;
+import javafx.beans.value.ObservableDoubleValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -35,7 +40,7 @@ import java.util.Map;
 
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
-public final class DialsView extends VBox {
+public final class DialsView extends VBox implements AutoCloseable {
     /// Words that still fit a row or two; more go into a menu.
     private static final int MOST_CHIPS = 7;
 
@@ -50,6 +55,10 @@ public final class DialsView extends VBox {
     private final FlowPane tabs = new FlowPane(4, 4);
     private final VBox list = new VBox();
     private final Label sentence = new Label();
+    private final ObservableDoubleValue pointed;
+    private final Ranges ranges;
+    private final FramingBar framing;
+    private final HoldBar hold;
     private final SourceWords shares;
     private final WhoFeels feels;
     private final List<Dial<?>> dials = new ArrayList<>();
@@ -58,7 +67,17 @@ public final class DialsView extends VBox {
     /// How often the list was built: dials that are added later belong to one of them.
     private int builds;
 
-    public DialsView(Document document, Runs runs, Selection selection) {
+    /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
+    public DialsView(
+            Document document,
+            Runs runs,
+            Selection selection,
+            Workers workers,
+            ObservableDoubleValue pointed) {
+        this.pointed = pointed;
+        this.ranges = new Ranges(runs, workers);
+        this.framing = new FramingBar(document, runs, workers);
+        this.hold = new HoldBar(document, runs, workers);
         this.document = document;
         this.runs = runs;
         this.selection = selection;
@@ -88,7 +107,15 @@ public final class DialsView extends VBox {
         selection.pathProperty().addListener((o, was, is) -> show());
         selection.stationProperty().addListener((o, was, is) -> show());
         runs.elementProperty().addListener((o, was, is) -> show());
-        runs.playhead().frameProperty().addListener((o, was, is) -> shares.show(selection.path()));
+        runs.playhead()
+                .frameProperty()
+                .addListener(
+                        (o, was, is) -> {
+                            shares.show(selection.path());
+                            lookAtRun();
+                        });
+        runs.newsProperty().addListener((o, was, is) -> lookAtRun());
+        runs.shownProperty().addListener((o, was, is) -> lookAtRun());
         show();
     }
 
@@ -116,7 +143,23 @@ public final class DialsView extends VBox {
             if (item.kind().equals(Air.KIND)) {
                 feels.show(runs.elementProperty().get());
             }
+            lookAtRun();
             dials.forEach(dial -> dial.show(item));
+        }
+    }
+
+    /// Looks at the run shown for what is said of it among the dials.
+    private void lookAtRun() {
+        if (selection.path().equals("reading")
+                && selection.stationProperty().get() == Station.LOOK) {
+            ranges.ask();
+        }
+        Item item = document.shot().item(selection.path());
+        if (item != null && item.kind().equals(Camera.KIND)) {
+            framing.ask(selection.path());
+        }
+        if (item != null && item.kind().equals(Look.KIND)) {
+            hold.show();
         }
     }
 
@@ -179,8 +222,12 @@ public final class DialsView extends VBox {
             }
             case LOOK -> {
                 all.put("look", "Look");
+                all.put("reading", "Reading");
                 all.put("sun", "Sun and sky");
+                shot.lamps().keySet().forEach(lamp -> all.put("lamps." + lamp, lamp));
                 all.put("camera", "Camera");
+                shot.cameras().keySet().forEach(own -> all.put("cameras." + own, own));
+                all.put("grade", "Grade");
             }
             case HAND_OVER -> {
                 if (gas) {
@@ -220,28 +267,39 @@ public final class DialsView extends VBox {
         if (item.kind().equals(Bounds.KIND)) {
             list.getChildren().add(new SpaceBar(document, runs, path));
         }
+        if (item.kind().equals(Reading.KIND)) {
+            list.getChildren().add(new FitBar(document, ranges));
+        }
+        if (item.kind().equals(Camera.KIND)) {
+            list.getChildren().add(framing);
+        }
+        if (item.kind().equals(Look.KIND)) {
+            list.getChildren().add(hold);
+        }
         if (Source.KINDS.contains(item.kind())) {
             list.getChildren().add(shares);
         }
         if (item.kind().equals(Air.KIND)) {
             list.getChildren().addAll(feels.hint(), feels);
         }
-        int wanted = ++builds;
-        int count = 0;
-        for (Param<?> param : item.kind().params().values()) {
-            if (!belongs(param, item, station)) {
-                continue;
-            }
-            if (count++ < AT_ONCE) {
-                add(path, param);
-            } else {
-                Platform.runLater(
-                        () -> {
-                            if (builds == wanted) {
-                                add(path, param);
-                            }
-                        });
-            }
+        builds++;
+        List<Param<?>> all = new ArrayList<>(item.kind().params().values());
+        all.removeIf(param -> !belongs(param, item, station));
+        int first = Math.min(AT_ONCE, all.size());
+        all.subList(0, first).forEach(param -> add(path, param));
+        addLater(path, all.subList(first, all.size()), builds);
+    }
+
+    /// One after another, so that what is done meanwhile is heard between two.
+    private void addLater(String path, List<Param<?>> rest, int wanted) {
+        if (!rest.isEmpty()) {
+            Platform.runLater(
+                    () -> {
+                        if (builds == wanted) {
+                            add(path, rest.getFirst());
+                            addLater(path, rest.subList(1, rest.size()), wanted);
+                        }
+                    });
         }
     }
 
@@ -252,12 +310,12 @@ public final class DialsView extends VBox {
         dials.add(dial);
         int last = list.getChildren().size() - (list.getChildren().contains(feels) ? 1 : 0);
         list.getChildren().add(last, dial);
-        dial.show(document.shot().items().get(path));
+        dial.show(document.shot().item(path));
     }
 
     /// Do all dials show all that they will?
     public boolean isSettled() {
-        return dials.stream().allMatch(Dial::isSettled);
+        return ranges.isSettled() && hold.isSettled() && dials.stream().allMatch(Dial::isSettled);
     }
 
     private static String nothing(Station station) {
@@ -296,6 +354,7 @@ public final class DialsView extends VBox {
                             value -> Long.toString(value),
                             value -> value + 1,
                             value -> value - 1);
+            case Param.Colours c -> new RampDial(document, path, c, ranges, pointed);
             case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->
@@ -306,6 +365,8 @@ public final class DialsView extends VBox {
                             List.of("on", "off"),
                             (value, word) -> value == word.equals("on"),
                             (value, word) -> word.equals("on"));
+            case Param.Choice c when Reading.KIND.params().containsValue(c) ->
+                    new ChannelDial(document, path, c, ranges);
             case Param.Choice c when c.options().size() > MOST_CHIPS ->
                     new MenuDial(document, path, c);
             case Param.Choice c ->
@@ -341,5 +402,12 @@ public final class DialsView extends VBox {
 
     private String focusedWords() {
         return dials.stream().filter(Node::isFocusWithin).findFirst().map(Dial::words).orElse("");
+    }
+
+    @Override
+    public void close() {
+        ranges.close();
+        framing.close();
+        hold.close();
     }
 }

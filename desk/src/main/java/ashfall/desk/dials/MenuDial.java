@@ -8,8 +8,8 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
 
 /// One of many words, in a menu.
-final class MenuDial extends Dial<String> {
-    private final MenuButton menu = new MenuButton();
+class MenuDial extends Dial<String> {
+    final MenuButton menu = new MenuButton();
 
     MenuDial(Document document, String path, Param.Choice param) {
         super(document, path, param);

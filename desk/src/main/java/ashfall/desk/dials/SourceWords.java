@@ -56,7 +56,7 @@ final class SourceWords extends Label {
     /// Of the item at a path, as the shot is now; nothing where it is no source.
     void show(String path) {
         Shot shot = document.shot();
-        Item item = shot.items().get(path);
+        Item item = shot.item(path);
         boolean source = item != null && Source.KINDS.contains(item.kind());
         if (!source && (item == null || !item.kind().equals(Obstacle.KIND))) {
             return;
@@ -81,7 +81,7 @@ final class SourceWords extends Label {
 
     private static String words(Shot shot, String path, double now) {
         String[] steps = path.split("\\.");
-        Item item = shot.items().get(path);
+        Item item = shot.item(path);
         if (item.kind().equals(Obstacle.KIND)) {
             return words(shot, Body.of(item));
         }

@@ -77,7 +77,7 @@ final class SpaceBar extends VBox {
                         .map(run::held)
                         .filter(Objects::nonNull)
                         .toList();
-        return Space.used(frames, document.shot().items().get(path));
+        return Space.used(frames, document.shot().item(path));
     }
 
     private void fit(String name, Optional<Space> space) {
@@ -88,7 +88,7 @@ final class SpaceBar extends VBox {
             return;
         }
         Shot before = document.shot();
-        Item bounds = before.items().get(path);
+        Item bounds = before.item(path);
         document.arrange(name, before.with(path, space.get().appliedTo(bounds)));
         said.setText(space.get().words() + saved(memory(before) - memory(document.shot())));
     }

@@ -127,7 +127,7 @@ public final class Document {
     public <T> void put(String path, Param<T> param, T value) {
         touched = path + "." + param.key();
         if (param == Frames.RATE && value instanceof FrameRate rate) {
-            Item frames = Timing.atRate(shot.get().items().get(path), rate);
+            Item frames = Timing.atRate(shot.get().item(path), rate);
             edit(Edit.Items.of(param.label(), shot.get(), Map.of(path, frames)));
             return;
         }
@@ -143,7 +143,7 @@ public final class Document {
         List<String> all = new ArrayList<>(List.of(path));
         all.addAll(along);
         for (String at : all) {
-            Item item = shot.get().items().get(at);
+            Item item = shot.get().item(at);
             if (item != null && item.kind().params().get(param.key()) == param) {
                 to.put(at, value == null ? item.without(param) : item.with(param, value));
             }

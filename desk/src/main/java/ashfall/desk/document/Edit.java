@@ -37,13 +37,13 @@ public sealed interface Edit {
                     param.label() + " (" + item + ")",
                     path,
                     param,
-                    (T) shot.items().get(path).values().get(param),
+                    (T) shot.item(path).values().get(param),
                     to);
         }
 
         @Override
         public Shot apply(Shot shot) {
-            Item item = shot.items().get(path);
+            Item item = shot.item(path);
             return shot.with(path, to == null ? item.without(param) : item.with(param, to));
         }
 
@@ -66,7 +66,7 @@ public sealed interface Edit {
     record Items(String name, Map<String, Item> from, Map<String, Item> to) implements Edit {
         public static Items of(String name, Shot shot, Map<String, Item> to) {
             Map<String, Item> from = new LinkedHashMap<>();
-            to.keySet().forEach(path -> from.put(path, shot.items().get(path)));
+            to.keySet().forEach(path -> from.put(path, shot.item(path)));
             return new Items(name, from, to);
         }
 

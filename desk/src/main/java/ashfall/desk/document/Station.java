@@ -39,7 +39,7 @@ public enum Station {
         String[] steps = path.split("\\.");
         return switch (steps[0]) {
             case "air", "draughts" -> AIR;
-            case "camera", "sun", "look" -> LOOK;
+            case "camera", "cameras", "lamps", "sun", "look", "reading", "grade" -> LOOK;
             case "frames", "obstacles" -> SITE;
             default ->
                     steps.length < 3

@@ -2,6 +2,7 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
+import ashfall.desk.kit.Images;
 import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
@@ -19,17 +20,12 @@ import javafx.animation.AnimationTimer;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.geometry.Pos;
-import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelBuffer;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
-import java.nio.IntBuffer;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -91,7 +87,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         this.moments = new Moments(document, runs);
         this.readouts = new Readouts(document, runs);
         this.voxels = new SourceInset(workers);
-        this.turning = new Turning(model, this, this::ask);
+        this.turning = new Turning(document, model, this, this::ask);
         setId("fireground");
         getStyleClass().add("fireground");
         setFocusTraversable(true);
@@ -109,6 +105,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         leftOut.words(),
                         readouts.badge,
                         readouts.muted,
+                        readouts.developed,
                         readouts.flameless);
         VBox lowerLeft = corner(Pos.BOTTOM_LEFT, legend, readouts.probe);
         getChildren()
@@ -149,12 +146,17 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         runs.playhead().playingProperty().addListener((o, was, is) -> refresh());
         model.eyeProperty().addListener((o, was, is) -> refresh());
         model.throughCameraProperty().addListener((o, was, is) -> refresh());
+        model.cameraProperty().addListener((o, was, is) -> refresh());
+        model.guidesProperty().addListener((o, was, is) -> refresh());
         model.boundsProperty().addListener((o, was, is) -> refresh());
         model.aloneProperty().addListener((o, was, is) -> watchAlone(is));
+        model.coveredProperty().addListener((o, was, is) -> refresh());
         model.keeperProperty().addListener((o, was, is) -> refresh());
         model.sourcesProperty().addListener((o, was, is) -> refresh());
         model.stakesProperty().addListener((o, was, is) -> refresh());
         model.seenProperty().addListener((o, was, is) -> refresh());
+        model.gradedProperty().addListener((o, was, is) -> refresh());
+        model.fullProperty().addListener((o, was, is) -> refresh());
         model.sliceProperty().addListener((o, was, is) -> refresh());
         model.streaksProperty().addListener((o, was, is) -> refresh());
         model.airProperty().addListener((o, was, is) -> blow(is));
@@ -162,7 +164,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         widthProperty().addListener((o, was, is) -> refresh());
         heightProperty().addListener((o, was, is) -> refresh());
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> look(e.getX(), e.getY()));
-        addEventHandler(MouseEvent.MOUSE_EXITED, e -> readouts.say(Optional.empty()));
+        addEventHandler(MouseEvent.MOUSE_EXITED, e -> say(Optional.empty()));
     }
 
     /// Tells once a simulated frame is in the picture.
@@ -180,13 +182,12 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         return pictures;
     }
 
-    /// Is the picture shown the finest of what is asked for?
+    /// Is the picture shown the finest of what is asked for? Where it is covered, none is.
     public boolean isFinest() {
+        boolean isDrawn = drawn != null && drawn.finest() && drawn.request().equals(asked);
         return !again.isWaiting()
                 && voxels.isSettled()
-                && drawn != null
-                && drawn.finest()
-                && drawn.request().equals(asked);
+                && (isDrawn || model.coveredProperty().get());
     }
 
     @Override
@@ -221,6 +222,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void refreshNow() {
+        if (model.coveredProperty().get()) {
+            return;
+        }
         redraw();
         ask();
         cutSource();
@@ -253,7 +257,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void ask() {
-        if (getWidth() < 2 || getHeight() < 2 || model.aloneProperty().get()) {
+        boolean unseen = model.aloneProperty().get() || model.coveredProperty().get();
+        if (getWidth() < 2 || getHeight() < 2 || unseen) {
             return;
         }
         asked =
@@ -266,6 +271,8 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         model.view(),
                         model.standing(),
                         model.seenProperty().get(),
+                        new PictureMaker.Developing(
+                                model.gradedProperty().get(), model.fullProperty().get()),
                         model.sliceProperty().get(),
                         model.streaksProperty().get(),
                         model.from(),
@@ -302,8 +309,9 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
         if (done.argb() == null) {
             picture.setImage(null);
         } else {
-            picture.setImage(image(done));
+            picture.setImage(Images.of(done.argb(), done.columns(), done.rows()));
         }
+        readouts.sayDeveloped(done.request().print(), done.full());
         Run run = done.request().run();
         if (firstShown != null && run != null && !run.log().isEmpty()) {
             firstShown.accept(run);
@@ -316,15 +324,6 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
             legend.show(done.request().slice(), done.range());
         }
         words.ask();
-    }
-
-    private static Image image(PictureMaker.Drawn done) {
-        return new WritableImage(
-                new PixelBuffer<>(
-                        done.columns(),
-                        done.rows(),
-                        IntBuffer.wrap(done.argb()),
-                        PixelFormat.getIntArgbPreInstance()));
     }
 
     /// Is there any source of carriers?
@@ -401,9 +400,20 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         drawn == null || model.aloneProperty().get() ? List.of() : drawn.streaks(),
                         model.sliceProperty().get(),
                         model.airProperty().get() ? document.shot() : null,
-                        blowing));
+                        blowing,
+                        model.guidesProperty().get(),
+                        lamps()));
         handles.choose(model.sourcesProperty().get() ? selection.path() : null, moments.seconds());
         paintLeftOut();
+    }
+
+    /// The lamps of the site by path, where outlines are shown.
+    private Map<String, Item> lamps() {
+        Map<String, Item> all = new LinkedHashMap<>();
+        if (model.sourcesProperty().get()) {
+            document.shot().lamps().forEach((name, lamp) -> all.put("lamps." + name, lamp));
+        }
+        return all;
     }
 
     private void paintLeftOut() {
@@ -426,7 +436,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// Says what the gas is under the pointer.
     private void look(double x, double y) {
         if (drawn == null || drawn.frames().isEmpty() || model.aloneProperty().get()) {
-            readouts.say(Optional.empty());
+            say(Optional.empty());
             return;
         }
         List<Frame> frames = drawn.frames();
@@ -439,7 +449,13 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
                         ? Probe.seen(frames, document.shot(), view, x, y, columns, rows)
                         : slice.hit(view, x, y, columns, rows, model.from(), model.to())
                                 .map(place -> Probe.at(frames.getFirst(), place));
+        say(found);
+    }
+
+    private void say(Optional<Probe> found) {
         readouts.say(found);
+        model.pointedProperty()
+                .set(found.map(probe -> probe.shown(document.shot())).orElse(Double.NaN));
     }
 
     @Override

@@ -58,7 +58,7 @@ final class Handles extends Pane {
     /// Shows the handles of an item, or none, where it is at a time of the shot.
     void choose(String itemPath, double shownSeconds) {
         seconds = shownSeconds;
-        Item item = itemPath == null ? null : document.shot().items().get(itemPath);
+        Item item = itemPath == null ? null : document.shot().item(itemPath);
         String now = item == null ? "" : itemPath + "/" + shape(item);
         if (!now.equals(path)) {
             path = now;
@@ -112,7 +112,7 @@ final class Handles extends Pane {
     /// Puts the handles where their things are on the picture.
     void place() {
         for (Handle handle : handles) {
-            Item item = document.shot().items().get(handle.path);
+            Item item = document.shot().item(handle.path);
             if (item == null) {
                 handle.setVisible(false);
                 continue;
@@ -169,7 +169,7 @@ final class Handles extends Pane {
         private void press(MouseEvent e) {
             pressX = e.getSceneX();
             pressY = e.getSceneY();
-            pressed = document.shot().items().get(path);
+            pressed = document.shot().item(path);
             taken = this;
             document.draggingProperty().set(true);
             e.consume();
@@ -414,7 +414,7 @@ final class Handles extends Pane {
         }
 
         void place() {
-            Item bounds = document.shot().items().get(side.path);
+            Item bounds = document.shot().item(side.path);
             setVisible(bounds != null && side.isVisible());
             if (isVisible()) {
                 boolean mirror = name.equals("west") && isMirrored();
@@ -432,11 +432,11 @@ final class Handles extends Pane {
 
         private boolean isMirrored() {
             String element = side.path.substring(0, side.path.lastIndexOf('.'));
-            return document.shot().items().get(element).get(Gas.ALIKE);
+            return document.shot().item(element).get(Gas.ALIKE);
         }
 
         private void change() {
-            Item bounds = document.shot().items().get(side.path);
+            Item bounds = document.shot().item(side.path);
             String next = after(state(bounds));
             Item changed =
                     bounds.with(Bounds.CLOSED, set(bounds.get(Bounds.CLOSED), next.equals("wall")))

@@ -12,6 +12,7 @@ import ashfall.particles.Carriers;
 import ashfall.shot.Bounds;
 import ashfall.shot.Draught;
 import ashfall.shot.Item;
+import ashfall.shot.Lamp;
 import ashfall.shot.Param;
 import ashfall.shot.Route;
 import ashfall.shot.Shape;
@@ -51,6 +52,8 @@ final class Overlay extends Canvas {
     /// @param slice or null
     /// @param air the shot whose wind and draughts are shown, or null
     /// @param clock time by which its specks go, s
+    /// @param lamps of the site by path, seen here only
+    /// @param guides whether the edges of a rendered picture are drawn, with its thirds
     record Scene(
             View view,
             Vec3 from,
@@ -65,7 +68,9 @@ final class Overlay extends Canvas {
             List<Streak> streaks,
             Slice slice,
             Shot air,
-            double clock) {}
+            double clock,
+            boolean guides,
+            Map<String, Item> lamps) {}
 
     private Scene scene;
 
@@ -99,6 +104,9 @@ final class Overlay extends Canvas {
         if (scene.slice != null) {
             drawSlice(g);
         }
+        if (scene.guides) {
+            drawGuides(g);
+        }
         drawStreaks(g);
         if (scene.air != null) {
             Blown now = new Blown(scene.air, scene.from, scene.to);
@@ -113,6 +121,7 @@ final class Overlay extends Canvas {
                 (path, carriers) ->
                         new CarrierDrawing(g, scene.view, (int) getWidth(), (int) getHeight())
                                 .draw(carriers, scene.seconds, path.equals(scene.chosen)));
+        scene.lamps.forEach((path, lamp) -> drawLamp(g, lamp, path.equals(scene.chosen)));
         drawStakes(g);
         scene.shapes.forEach(
                 (path, item) -> {
@@ -132,6 +141,46 @@ final class Overlay extends Canvas {
                     drawShape(g, item, colour, chosen);
                     g.setLineDashes();
                 });
+    }
+
+    /// A ring with rays where a lamp is; a picture never shows it.
+    private void drawLamp(GraphicsContext g, Item lamp, boolean chosen) {
+        double[] p = scene.view.project(lamp.get(Lamp.AT), (int) getWidth(), (int) getHeight());
+        if (p[2] < NEAR) {
+            return;
+        }
+        double size = lamp.number(Lamp.RADIUS) * getWidth() / (scene.view.width() * p[2]);
+        double r = Math.max(4, size);
+        g.setStroke(
+                Tokens.colour(
+                        chosen ? "verdigris" : "bone",
+                        chosen ? 0.9 : lamp.get(Lamp.ON) ? 0.6 : 0.25));
+        g.strokeOval(p[0] - r, p[1] - r, 2 * r, 2 * r);
+        for (int i = 0; i < 8; i++) {
+            double x = Math.cos(i * Math.PI / 4);
+            double y = Math.sin(i * Math.PI / 4);
+            g.strokeLine(
+                    p[0] + (r + 2) * x, p[1] + (r + 2) * y, p[0] + (r + 5) * x, p[1] + (r + 5) * y);
+        }
+    }
+
+    /// What of the view a picture of 16:9 has: it is as wide as the view.
+    private void drawGuides(GraphicsContext g) {
+        double w = getWidth();
+        double h = w * 9 / 16;
+        double top = 0.5 * (getHeight() - h);
+        g.setFill(Tokens.colour("ink-0", 0.55));
+        g.fillRect(0, 0, w, Math.max(0, top));
+        g.fillRect(0, top + h, w, Math.max(0, top));
+        g.setStroke(Tokens.colour("bone", 0.6));
+        g.strokeRect(0.5, Math.rint(top) + 0.5, w - 1, Math.rint(h) - 1);
+        g.setStroke(Tokens.colour("bone", 0.22));
+        for (int i = 1; i < 3; i++) {
+            double x = Math.round(w * i / 3) + 0.5;
+            double y = Math.round(top + h * i / 3) + 0.5;
+            g.strokeLine(x, top, x, top + h);
+            g.strokeLine(0, y, w, y);
+        }
     }
 
     private void drawBounds(GraphicsContext g, Vec3 a, Vec3 b, Color colour) {

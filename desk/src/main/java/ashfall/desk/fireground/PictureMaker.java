@@ -2,6 +2,7 @@ package ashfall.desk.fireground;
 
 import ashfall.desk.kit.LastAsked;
 import ashfall.desk.kit.Latest;
+import ashfall.desk.kit.Tokens;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
@@ -14,7 +15,9 @@ import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.look.View;
 import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.shot.Frames;
+import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
@@ -41,9 +44,13 @@ final class PictureMaker implements AutoCloseable {
     /// Frames of the shot whose way a streak shows.
     private static final double STREAK_FRAMES = 4;
 
-    private static final String SMOKE = "density";
+    private static final int HATCH = Tokens.argb("verdigris");
+
     private static final int MOST_STREAKS = 800;
     private static final int COARSEST = 6;
+    /// A finest picture that takes longer comes after one of fewer samples.
+    private static final double SHARP_SECONDS = 0.4;
+
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
 
@@ -54,6 +61,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param others what else is seen, a moment of each other element
     /// @param speed stored seconds in a second shown; streaks are as much longer
     /// @param seen what of the picture is looked at
+    /// @param print how the picture is developed
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
@@ -68,6 +76,7 @@ final class PictureMaker implements AutoCloseable {
             View view,
             Keeper keeper,
             Seen seen,
+            Developing print,
             Slice slice,
             boolean streaks,
             Vec3 from,
@@ -84,11 +93,18 @@ final class PictureMaker implements AutoCloseable {
         }
     }
 
+    /// How a picture is developed.
+    ///
+    /// @param graded by the shot's grade, or by the film's curve alone
+    /// @param full what is as white as can be is painted over in hatches
+    record Developing(boolean graded, boolean full) {}
+
     /// A picture that is done.
     ///
     /// @param argb opaque, row by row; of a slice, transparent outside its box
     /// @param frames what was drawn, of the run asked for first; for the probe
     /// @param range of a slice, or null
+    /// @param full share of what shines that is as white as can be
     /// @param streaks how the gas moves, where that was asked for
     /// @param finest is it as fine as it will get?
     record Drawn(
@@ -98,6 +114,7 @@ final class PictureMaker implements AutoCloseable {
             int rows,
             List<Frame> frames,
             Slice.Range range,
+            double full,
             List<Streak> streaks,
             String problem,
             boolean finest) {}
@@ -141,7 +158,7 @@ final class PictureMaker implements AutoCloseable {
             frames = frames(request, false, workers.pictures(seen ? own : new Cancel()));
         } catch (IOException e) {
             String why = String.valueOf(e.getMessage());
-            out.publish(new Drawn(request, null, 0, 0, List.of(), null, List.of(), why, true));
+            out.publish(new Drawn(request, null, 0, 0, List.of(), null, 0, List.of(), why, true));
             return;
         }
         Frame frame = frames.getFirst();
@@ -153,15 +170,22 @@ final class PictureMaker implements AutoCloseable {
             drawSlice(request, frame, first, own, divisor);
             return;
         }
-        if (!frame.channels().containsKey(SMOKE)) {
-            sayUnkept(request, frame, SMOKE);
+        if (!frame.channels().containsKey(smoke(request))) {
+            sayUnkept(request, frame, smoke(request));
             return;
         }
         prepare(request, frames, first);
         publish(request, frames, divisor, COARSE_SAMPLES, first, false);
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
-            publish(request, frames, finer, finer == 1 ? FINE_SAMPLES : 1, idle, finer == 1);
+            double pixels = (double) request.columns * request.rows / (finer * finer);
+            boolean isLong = pixels * secondsPerPixel * FINE_SAMPLES > SHARP_SECONDS;
+            if (finer > 1 || isLong) {
+                publish(request, frames, finer, 1, idle, false);
+            }
+            if (finer == 1) {
+                publish(request, frames, finer, FINE_SAMPLES, idle, true);
+            }
         }
     }
 
@@ -178,7 +202,7 @@ final class PictureMaker implements AutoCloseable {
         Workers first = workers.pictures(new Cancel());
         List<Frame> frames = frames(request, true, first);
         findStreaks(request, frames.getFirst());
-        if (frames.getFirst().channels().containsKey(SMOKE)) {
+        if (frames.getFirst().channels().containsKey(smoke(request))) {
             prepare(request, frames, first);
             boolean last = request.isPassing();
             publish(request, frames, coarsest(request), COARSE_SAMPLES, first, last);
@@ -232,12 +256,32 @@ final class PictureMaker implements AutoCloseable {
         int rows = Math.max(1, request.rows / divisor);
         long started = System.nanoTime();
         Picture picture = marcher.draw(request.view, columns, rows, samples, request.seen, job);
-        int[] argb = picture.argb(job);
+        Developing how = request.print;
+        Print print =
+                how.graded ? Print.of(picture, request.shot, job) : Print.ungraded(picture, job);
+        int[] argb = print.argb(job);
+        double full = how.full ? paintFull(picture, print, argb) : 0;
         if (samples == COARSE_SAMPLES) {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
             secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
         }
-        out.publish(new Drawn(request, argb, columns, rows, frames, null, streaks, "", end));
+        out.publish(new Drawn(request, argb, columns, rows, frames, null, full, streaks, "", end));
+    }
+
+    /// Hatches what is as white as can be; the share of what shines that is so.
+    private static double paintFull(Picture picture, Print print, int[] argb) {
+        int full = 0;
+        int shining = 0;
+        for (int p = 0; p < argb.length; p++) {
+            boolean shines = picture.shines(p);
+            shining += shines ? 1 : 0;
+            if (print.isFull(p)) {
+                full += shines ? 1 : 0;
+                int stripe = (p % print.width() + p / print.width()) / 3 % 2;
+                argb[p] = stripe == 0 ? HATCH : argb[p];
+            }
+        }
+        return shining == 0 ? 0 : (double) full / shining;
     }
 
     private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
@@ -268,6 +312,7 @@ final class PictureMaker implements AutoCloseable {
                             rows,
                             List.of(frame),
                             range.get(),
+                            0,
                             streaks,
                             "",
                             d == 1));
@@ -279,7 +324,7 @@ final class PictureMaker implements AutoCloseable {
 
     private void sayUnkept(Request request, Frame frame, String channel) {
         String why = "this frame does not keep the channel " + channel;
-        out.publish(new Drawn(request, null, 0, 0, List.of(frame), null, streaks, why, true));
+        out.publish(new Drawn(request, null, 0, 0, List.of(frame), null, 0, streaks, why, true));
     }
 
     /// The frame asked for, then those of the other elements that are there.
@@ -299,7 +344,7 @@ final class PictureMaker implements AutoCloseable {
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
             Frame frame = frame(other.run(), other.frame(), request.finest == 1, coarse, job);
-            if (frame != null && frame.channels().containsKey(SMOKE)) {
+            if (frame != null && frame.channels().containsKey(smoke(request))) {
                 all.add(frame);
             }
         }
@@ -329,12 +374,17 @@ final class PictureMaker implements AutoCloseable {
                                 .voxel(ashfall.shot.Fineness.SKETCH);
         SparseGrid none =
                 new SparseGrid(
-                        "density", "kg/m3", true, false, new float[1], new SparseGrid.Leaf[0]);
+                        smoke(request), "kg/m3", true, false, new float[1], new SparseGrid.Leaf[0]);
         return new Frame(
                 Long.MIN_VALUE,
                 request.frame * shot.frames().get(Frames.RATE).seconds(1),
                 new ashfall.grid.Lattice(0, 0, 0, voxel),
-                Map.of("density", none));
+                Map.of(smoke(request), none));
+    }
+
+    /// The channel that shows as smoke.
+    private static String smoke(Request request) {
+        return request.shot.reading().get(Reading.SMOKE);
     }
 
     private void prepare(Request request, List<Frame> frames, Workers job) {

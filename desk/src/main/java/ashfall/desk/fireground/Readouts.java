@@ -38,6 +38,7 @@ final class Readouts {
     final Label stakes = readout("readout-stakes");
     final Label badge = new Label();
     final Label muted = readout("readout-muted");
+    final Label developed = readout("readout-developed");
     final Label empty = new Label();
     private final Document document;
     private final Runs runs;
@@ -62,6 +63,24 @@ final class Readouts {
         label.visibleProperty().bind(label.textProperty().isNotEmpty());
         label.setMouseTransparent(true);
         return label;
+    }
+
+    /// Says what of the picture's development is not as it will be rendered.
+    ///
+    /// @param full share of what shines that is as white as can be
+    void sayDeveloped(PictureMaker.Developing print, double full) {
+        List<String> all = new ArrayList<>();
+        if (!print.graded()) {
+            all.add("without the grade");
+        }
+        if (print.full()) {
+            all.add(
+                    String.format(
+                            Locale.ROOT,
+                            "hatched: pure white, %.0f %% of what shines",
+                            100 * full));
+        }
+        developed.setText(String.join("   ", all));
     }
 
     /// Says what is shown.
@@ -234,15 +253,24 @@ final class Readouts {
 
     /// Says what gas is under the pointer.
     void say(Optional<Probe> found) {
-        probe.setText(found.map(Readouts::said).orElse(""));
+        probe.setText(found.map(this::said).orElse(""));
     }
 
-    private static String said(Probe p) {
+    /// "1,700 K, seen as 1,850 K", or the temperature alone where it is seen as it is.
+    private String kelvins(Probe p) {
+        double shown = p.shown(document.shot());
+        String words = String.format(Locale.ROOT, "%,.0f K", p.kelvin());
+        return Double.isNaN(shown) || Math.abs(shown - p.kelvin()) < 0.5
+                ? words
+                : String.format(Locale.ROOT, "%s, seen as %,.0f K", words, shown);
+    }
+
+    private String said(Probe p) {
         Vec3 at = p.place();
         return String.format(
                 Locale.ROOT,
-                "%,.0f K   fuel %s   smoke %s   %s   at %.2f, %.2f, %.2f m",
-                p.kelvin(),
+                "%s   fuel %s   smoke %s   %s   at %.2f, %.2f, %.2f m",
+                kelvins(p),
                 gramsPerCubicMetre(p.fuel()),
                 gramsPerCubicMetre(p.smoke()),
                 Unit.METRE_PER_SECOND.figure(p.speed(), 3),

@@ -101,7 +101,7 @@ final class SourceInset extends VBox {
     /// @param path of what is chosen
     /// @param inView element whose voxels an obstacle closes, or null
     void show(Shot shot, String path, String inView, long frame, View view) {
-        Item item = shot.items().get(path);
+        Item item = shot.item(path);
         boolean source = item != null && Source.KINDS.contains(item.kind());
         boolean obstacle = item != null && item.kind().equals(Obstacle.KIND);
         String element = source ? path.split("\\.")[1] : inView;

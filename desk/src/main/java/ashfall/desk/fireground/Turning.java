@@ -1,5 +1,6 @@
 package ashfall.desk.fireground;
 
+import ashfall.desk.document.Document;
 import ashfall.look.Slice;
 
 import javafx.animation.PauseTransition;
@@ -14,6 +15,7 @@ import javafx.util.Duration;
 final class Turning {
     private static final Duration SETTLED = Duration.millis(220);
 
+    private final Document document;
     private final FiregroundModel model;
     private final Region view;
     private final PauseTransition settled = new PauseTransition(SETTLED);
@@ -23,7 +25,8 @@ final class Turning {
 
     /// @param view on which the mouse is
     /// @param atRest is told
-    Turning(FiregroundModel model, Region view, Runnable atRest) {
+    Turning(Document document, FiregroundModel model, Region view, Runnable atRest) {
+        this.document = document;
         this.model = model;
         this.view = view;
         settled.setOnFinished(
@@ -33,7 +36,7 @@ final class Turning {
                 });
         view.addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
         view.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
-        view.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> settled.playFromStart());
+        view.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> release());
         view.addEventHandler(ScrollEvent.SCROLL, this::scroll);
     }
 
@@ -45,7 +48,12 @@ final class Turning {
     /// Turns the view by an angle in radians, as a drag does.
     void turn(double angle) {
         startMoving();
-        model.eyeProperty().set(model.eyeProperty().get().orbited(angle, 0));
+        model.move(eye -> eye.orbited(angle, 0));
+        settled.playFromStart();
+    }
+
+    private void release() {
+        document.draggingProperty().set(false);
         settled.playFromStart();
     }
 
@@ -63,13 +71,13 @@ final class Turning {
         boolean shifting = e.isShiftDown() || e.getButton() == MouseButton.MIDDLE;
         boolean nearing = e.getButton() == MouseButton.SECONDARY;
         startMoving();
-        Eye eye = model.eyeProperty().get();
+        document.draggingProperty().set(true);
         if (shifting) {
-            model.eyeProperty().set(eye.panned(-dx, dy));
+            model.move(eye -> eye.panned(-dx, dy));
         } else if (nearing) {
-            model.eyeProperty().set(eye.dollied(Math.exp(2 * dy)));
+            model.move(eye -> eye.dollied(Math.exp(2 * dy)));
         } else {
-            model.eyeProperty().set(eye.orbited(-4 * dx, 4 * dy));
+            model.move(eye -> eye.orbited(-4 * dx, 4 * dy));
         }
     }
 
@@ -85,13 +93,12 @@ final class Turning {
         }
         startMoving();
         double notches = e.getDeltaY() / 40;
-        model.eyeProperty().set(model.eyeProperty().get().dollied(Math.pow(0.9, notches)));
+        model.move(eye -> eye.dollied(Math.pow(0.9, notches)));
         settled.playFromStart();
     }
 
     private void startMoving() {
         moving = true;
         settled.stop();
-        model.free();
     }
 }

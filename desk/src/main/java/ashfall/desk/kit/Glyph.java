@@ -59,6 +59,15 @@ public enum Glyph {
     LOOK(
             "M2 2 H14 V14 H2 Z M3.3 3.3 V12.7 H12.7 V3.3 Z M4.6 11.4 L7.2 6.6 L9 9.4 L10.2 8 L11.6"
                     + " 11.4 Z"),
+    /// A bulb with rays.
+    LAMP(
+            "M8 3 C10.2 3 12 4.8 12 7 C12 9 10.4 9.8 10 11.5 H6 C5.6 9.8 4 9 4 7 C4 4.8 5.8 3 8 3 Z"
+                    + " M6 12.3 H10 V14 H6 Z M7.4 0 H8.6 V2 H7.4 Z M0.8 6.4 H2.8 V7.6 H0.8 Z"
+                    + " M13.2 6.4 H15.2 V7.6 H13.2 Z"),
+    /// Bands side by side.
+    READING("M2 3 H5 V13 H2 Z M6.5 3 H9.5 V13 H6.5 Z M6.5 8 H9.5 V9.3 H6.5 Z M11 3 H14 V13 H11 Z"),
+    /// Steps of light.
+    GRADE("M2 10 H5 V14 H2 Z M6.5 6 H9.5 V14 H6.5 Z M11 2 H14 V14 H11 Z"),
     /// A column of gas.
     ELEMENT(
             "M8 1 C11 1 13.4 2.8 13.4 5.2 C13.4 7.4 11.4 8.6 9.8 8.8 L10.4 15 H5.6 L6.2 8.8"

@@ -32,6 +32,12 @@ public final class LastAsked<R> implements AutoCloseable {
         notifyAll();
     }
 
+    /// Gives up what is asked for.
+    public synchronized void stop() {
+        next = null;
+        cancel.ask();
+    }
+
     private synchronized R await() throws InterruptedException {
         while (next == null && !closed) {
             wait();

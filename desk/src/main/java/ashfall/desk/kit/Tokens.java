@@ -51,6 +51,15 @@ public final class Tokens {
         return Color.color(c.getRed(), c.getGreen(), c.getBlue(), c.getOpacity() * opacity);
     }
 
+    /// A colour as opaque ARGB, 8 bits each.
+    public static int argb(String name) {
+        Color c = colour(name);
+        return 0xFF << 24
+                | (int) (255 * c.getRed()) << 16
+                | (int) (255 * c.getGreen()) << 8
+                | (int) (255 * c.getBlue());
+    }
+
     /// The face for words.
     public static Font words(double size) {
         return FONTS.computeIfAbsent(

@@ -23,6 +23,9 @@ public final class ValueField extends VBox {
     private final Taker taker;
     private String shown = "";
 
+    /// Is what was typed refused? Several fields may say so in one place.
+    private boolean refused;
+
     /// @param problem where a refusal is said
     public ValueField(String id, Label problem, Taker taker) {
         this.problem = problem;
@@ -91,6 +94,7 @@ public final class ValueField extends VBox {
             field.setText(shown);
             clear();
         } catch (IllegalArgumentException e) {
+            refused = true;
             field.pseudoClassStateChanged(WRONG, true);
             problem.setText(e.getMessage());
             problem.setVisible(true);
@@ -99,9 +103,10 @@ public final class ValueField extends VBox {
     }
 
     private void clear() {
-        if (!problem.isVisible()) {
+        if (!refused) {
             return;
         }
+        refused = false;
         field.pseudoClassStateChanged(WRONG, false);
         problem.setVisible(false);
         problem.setManaged(false);

@@ -12,6 +12,7 @@ import ashfall.firing.FiringKey;
 import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
@@ -297,7 +298,7 @@ final class LedgerLine extends HBox {
                                     null,
                                     workers.pictures(new Cancel()))
                             .draw(View.of(shot.camera()), WIDTH, HEIGHT);
-            int[] argb = drawing.argb(workers);
+            int[] argb = Print.of(drawing, shot, workers).argb(workers);
             Platform.runLater(
                     () -> {
                         WritableImage image = new WritableImage(WIDTH, HEIGHT);

@@ -46,6 +46,11 @@ final class AddButtons extends FlowPane {
                                 Glyph.DRAUGHT,
                                 "a push along one direction, with noise",
                                 adding::addDraught),
+                        siteAdder(
+                                "lamp",
+                                Glyph.LAMP,
+                                "a light that is not seen itself",
+                                adding::addLamp),
                         elementAdder());
     }
 

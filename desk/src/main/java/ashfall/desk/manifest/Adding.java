@@ -11,18 +11,20 @@ import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
+import ashfall.shot.Lamp;
 import ashfall.shot.Obstacle;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Vec3;
 
+import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
-/// Adds elements, sources, obstacles and draughts, of sizes that fit where they come to be and with
-/// releases that burn; each is one edit.
+/// Adds elements, sources, obstacles, draughts and lamps, of sizes that fit where they come to be
+/// and with releases that burn; each is one edit.
 final class Adding {
     private final Document document;
 
@@ -84,6 +86,35 @@ final class Adding {
                                 new Vec3(neat(middle.x()), neat(middle.y()), neat(middle.z())));
         document.arrange("Add " + name, shot.withDraught(name, item));
         return "draughts." + name;
+    }
+
+    /// Adds a lamp above and before an element's bounds that lights them as brightly as floodlights
+    /// do.
+    ///
+    /// @return its path
+    String addLamp(Optional<String> elementName) {
+        Shot shot = document.shot();
+        Item bounds = bounds(elementName);
+        Vec3 from = bounds.get(Bounds.FROM);
+        Vec3 to = bounds.get(Bounds.TO);
+        Vec3 size = to.minus(from);
+        double far = 0.5 * size.length();
+        String name = Arranging.free("lamp", shot.lamps().keySet());
+        Item item =
+                Item.of(Lamp.KIND)
+                        .with(
+                                Lamp.AT,
+                                new Vec3(
+                                        neat(to.x() + 0.1 * far),
+                                        neat(0.6 * (from.y() + to.y()) + 0.1),
+                                        neat(to.z() + 0.1 * far)))
+                        .with(Lamp.RADIUS, neat(0.02 * far))
+                        // Some thousand lux in the middle.
+                        .with(Lamp.LIGHT, neat(4 * Math.PI * far * far * 5000));
+        Map<String, Item> next = new LinkedHashMap<>(shot.lamps());
+        next.put(name, item);
+        document.arrange("Add " + name, shot.withGroup("lamps", next));
+        return "lamps." + name;
     }
 
     /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels

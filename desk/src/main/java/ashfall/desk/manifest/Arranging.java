@@ -18,15 +18,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/// Renames, duplicates, groups, switches and removes elements, sources, obstacles and draughts;
+/// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts and
+/// lamps;
 /// each is one edit. Paths are as in the shot's items.
 public final class Arranging {
-    /// What can be arranged: an element, one of its sources, an obstacle or a draught of the site.
+    /// What can be arranged: an element, one of its sources, an obstacle, a draught or a lamp of
+    /// the site.
     private enum Thing {
         ELEMENT,
         SOURCE,
         OBSTACLE,
-        DRAUGHT;
+        DRAUGHT,
+        LAMP;
 
         static Optional<Thing> of(String path) {
             String[] steps = path.split("\\.");
@@ -35,6 +38,7 @@ public final class Arranging {
                 case "elements4" -> Optional.of(SOURCE);
                 case "obstacles2" -> Optional.of(OBSTACLE);
                 case "draughts2" -> Optional.of(DRAUGHT);
+                case "lamps2" -> Optional.of(LAMP);
                 default -> Optional.empty();
             };
         }
@@ -108,6 +112,7 @@ public final class Arranging {
             case ELEMENT -> shot.withElements(by(plan, shot.elements()));
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
             case DRAUGHT -> shot.withDraughts(by(plan, shot.draughts()));
+            case LAMP -> shot.withGroup("lamps", by(plan, shot.lamps()));
             case SOURCE -> {
                 Element element = shot.element(elementOf(path));
                 yield shot.withElement(
@@ -135,6 +140,7 @@ public final class Arranging {
             case ELEMENT -> shot.elements().keySet();
             case OBSTACLE -> shot.obstacles().keySet();
             case DRAUGHT -> shot.draughts().keySet();
+            case LAMP -> shot.lamps().keySet();
             case SOURCE -> shot.element(elementOf(path)).sources().keySet();
         };
     }
@@ -169,7 +175,7 @@ public final class Arranging {
         along.stream().filter(Arranging::isMovable).forEach(all::add);
         Shot shot = document.shot();
         for (String one : all) {
-            if (shot.items().containsKey(one)) {
+            if (shot.item(one) != null) {
                 Map<String, String> plan = asTheyAre(shot, one);
                 plan.remove(nameOf(one));
                 shot = renamed(with(shot, one, plan), one, null);
@@ -183,7 +189,7 @@ public final class Arranging {
     public void toggle(String path, Collection<String> along) {
         List<String> all = new ArrayList<>(List.of(path));
         along.stream().filter(at -> !at.equals(path)).forEach(all::add);
-        switchAll(all, !isOn(document.shot().items().get(path)));
+        switchAll(all, !isOn(document.shot().item(path)));
     }
 
     /// Switches things on or off.
@@ -269,7 +275,7 @@ public final class Arranging {
     private void regroup(List<String> paths, String group, String what) {
         Map<String, Item> to = new LinkedHashMap<>();
         for (String at : paths) {
-            Item item = document.shot().items().get(at);
+            Item item = document.shot().item(at);
             to.put(at, group.isEmpty() ? item.without(Shape.GROUP) : item.with(Shape.GROUP, group));
         }
         document.edit(Edit.Items.of(what + words(paths), document.shot(), to));

@@ -102,7 +102,7 @@ final class GroupLine extends HBox {
     }
 
     private boolean isLit() {
-        return paths.stream().anyMatch(path -> Arranging.isOn(document.shot().items().get(path)));
+        return paths.stream().anyMatch(path -> Arranging.isOn(document.shot().item(path)));
     }
 
     /// Shows whether any of it is on.

@@ -13,8 +13,12 @@ import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
+import ashfall.shot.Grade;
 import ashfall.shot.Item;
+import ashfall.shot.Lamp;
 import ashfall.shot.Look;
+import ashfall.shot.Param;
+import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Sun;
@@ -38,8 +42,14 @@ public final class Live {
             case "burn" -> item.get(Burn.FUEL);
             case "stakes" -> wishes(shot, path);
             case "camera" -> Unit.number(item.number(Camera.LENS), 3) + " mm";
+            case "lamp" -> Unit.LUMEN.figure(item.get(Lamp.LIGHT).largest(), 2);
             case "sun" -> Unit.LUX.figure(item.number(Sun.STRENGTH), 2);
             case "look" -> Unit.number(item.number(Look.EXPOSURE), 3) + " stops";
+            case "grade" -> grade(item);
+            case "reading" ->
+                    item.get(Reading.RAMP).stops().isEmpty()
+                            ? "black body"
+                            : item.get(Reading.RAMP).stops().size() + " colours";
             case "draught" ->
                     Unit.METRE_PER_SECOND_SQUARED.figure(item.get(Draught.PUSH).length(), 2);
             case "obstacle" -> {
@@ -50,6 +60,18 @@ public final class Live {
             case "gas" -> Unit.METRE.figure(element(shot, path).voxel(Fineness.SKETCH), 3);
             default -> source(shot, item);
         };
+    }
+
+    /// "off", or what is done to the picture.
+    private static String grade(Item item) {
+        if (!item.get(Grade.APPLIED)) {
+            return "off";
+        }
+        int moved = 0;
+        for (Param<?> param : item.kind().params().values()) {
+            moved += item.get(param).equals(param.byDefault()) ? 0 : 1;
+        }
+        return moved == 0 ? "film only" : moved == 1 ? "1 dial" : moved + " dials";
     }
 
     private static String wishes(Shot shot, String path) {

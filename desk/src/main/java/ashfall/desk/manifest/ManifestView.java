@@ -132,7 +132,10 @@ public final class ManifestView extends VBox {
         group("Picture");
         line(old, "camera", "Camera", Glyph.CAMERA, 0);
         line(old, "sun", "Sun and sky", Glyph.SUN, 0);
+        things(old, "lamps.", shot.lamps(), 0);
         line(old, "look", "Look", Glyph.LOOK, 0);
+        line(old, "reading", "Reading", Glyph.READING, 0);
+        line(old, "grade", "Grade", Glyph.GRADE, 0);
         markChosen();
         filter();
     }
@@ -177,6 +180,7 @@ public final class ManifestView extends VBox {
         return switch (thing.kind().name()) {
             case "obstacle" -> Glyph.OBSTACLE;
             case "draught" -> Glyph.DRAUGHT;
+            case "lamp" -> Glyph.LAMP;
             case "igniter" -> Glyph.IGNITER;
             case "burner" -> Glyph.BURNER;
             case "carriers" -> Glyph.CARRIERS;
@@ -374,7 +378,7 @@ public final class ManifestView extends VBox {
         }
 
         void show(Shot shot) {
-            Item item = shot.items().get(path);
+            Item item = shot.item(path);
             figure.setText(Live.figure(shot, path, item));
             boolean on = !(item.kind().params().get("on") instanceof Param.Switch s) || item.get(s);
             pseudoClassStateChanged(OFF, !on);

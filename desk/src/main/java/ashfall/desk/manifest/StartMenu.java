@@ -39,7 +39,7 @@ final class StartMenu extends Menu {
     private void fill() {
         Shot shot = document.shot();
         Element element = shot.element(path.split("\\.")[1]);
-        Item own = shot.items().get(path);
+        Item own = shot.item(path);
         for (String other : Fuses.sourcesFor(element, Arranging.nameOf(path))) {
             double begins = Timing.cue(element.sources().get(other));
             getItems().add(start("with-" + other, other, begins, begins));
@@ -129,7 +129,7 @@ final class StartMenu extends Menu {
     /// @param seconds when it starts; NaN as it does
     void hang(String fuse, double seconds) {
         Shot shot = document.shot();
-        Item item = shot.items().get(path);
+        Item item = shot.item(path);
         Item moved = item;
         if (!Double.isNaN(seconds)) {
             moved = Timing.cueLater(item, seconds - Timing.cue(item));

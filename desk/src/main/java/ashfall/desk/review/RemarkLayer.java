@@ -38,6 +38,7 @@ public final class RemarkLayer extends Pane {
         document.shotProperty().addListener((o, was, is) -> again.ask());
         runs.playhead().frameProperty().addListener((o, was, is) -> again.ask());
         look.eyeProperty().addListener((o, was, is) -> again.ask());
+        look.cameraProperty().addListener((o, was, is) -> again.ask());
         look.throughCameraProperty().addListener((o, was, is) -> again.ask());
         widthProperty().addListener((o, was, is) -> again.ask());
         heightProperty().addListener((o, was, is) -> again.ask());

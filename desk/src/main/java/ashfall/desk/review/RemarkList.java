@@ -83,7 +83,7 @@ final class RemarkList extends VBox {
         }
 
         void goThere() {
-            Item item = document.shot().items().get(path);
+            Item item = document.shot().item(path);
             if (item != null) {
                 runs.playhead().choose(item.get(Remark.FRAME));
             }

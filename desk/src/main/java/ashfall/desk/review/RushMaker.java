@@ -5,6 +5,8 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
+import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.shot.Shot;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -89,9 +91,10 @@ final class RushMaker {
             if (frames.isEmpty()) {
                 throw new IOException("frame " + (rush.first() + place) + " is not there");
             }
-            Marcher.quick(frames, shot, null, job)
-                    .draw(rush.view(), rush.columns(), rush.rows(), 1, job)
-                    .writePng(rush.picture(place));
+            Picture picture =
+                    Marcher.quick(frames, shot, null, job)
+                            .draw(rush.view(), rush.columns(), rush.rows(), 1, job);
+            Print.of(picture, shot, job).writePng(rush.picture(place));
             int drawn = place + 1;
             ui.execute(() -> listener.drawn.accept(drawn));
         }

@@ -7,7 +7,8 @@ import java.util.List;
 /// What differs between two runs, and a run's settings put to use again.
 public final class Changes {
     /// Camera, light and look: how gas is seen, and no part of a run.
-    private static final List<String> SEEN_BY = List.of("camera", "sun", "look");
+    private static final List<String> SEEN_BY =
+            List.of("camera", "sun", "look", "reading", "grade");
 
     private Changes() {}
 
@@ -16,8 +17,8 @@ public final class Changes {
     public static Shot seenAs(Shot ran, Shot now) {
         Shot seen = reviewedAs(ran, now).withName(now.name());
         for (String path : SEEN_BY) {
-            if (now.items().containsKey(path) && seen.items().containsKey(path)) {
-                seen = seen.with(path, now.items().get(path));
+            if (now.item(path) != null && seen.item(path) != null) {
+                seen = seen.with(path, now.item(path));
             }
         }
         return seen;
@@ -25,7 +26,10 @@ public final class Changes {
 
     /// An older shot with the present references and remarks: they are about the work, not of it.
     public static Shot reviewedAs(Shot then, Shot now) {
-        return then.withGroup("references", now.references()).withGroup("remarks", now.remarks());
+        return then.withGroup("references", now.references())
+                .withGroup("remarks", now.remarks())
+                .withGroup("cameras", now.cameras())
+                .withGroup("lamps", now.lamps());
     }
 
     /// "oil radius was 2.3, is 2.6; and 3 more".

@@ -2,7 +2,6 @@ package ashfall.desk.run;
 
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
-import ashfall.look.Marcher;
 import ashfall.shot.Curve;
 import ashfall.shot.Gas;
 import ashfall.work.Workers;
@@ -19,6 +18,9 @@ public final class RunFrames {
     ///
     /// @param frame number of the frame, with the share of the way to the next
     public record Moment(Run run, double frame) {}
+
+    /// What pictures may read.
+    private static final Set<String> READ = Set.of("density", "temperature", "flame", "fuel");
 
     private final Run run;
     private final Map<Long, Frame> stored = new HashMap<>();
@@ -52,7 +54,7 @@ public final class RunFrames {
     }
 
     private Frame between(Frame before, Frame after, double moment, boolean whole, Workers job) {
-        Set<String> channels = whole ? before.channels().keySet() : Marcher.CHANNELS;
+        Set<String> channels = whole ? before.channels().keySet() : READ;
         double seconds = clock(run).integral(before.seconds(), after.seconds());
         double share = moment - before.number();
         return Between.of(before, after, share, seconds, 1, channels, job);

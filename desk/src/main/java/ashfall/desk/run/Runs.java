@@ -66,6 +66,9 @@ public final class Runs {
     private final Map<Run, List<String>> differences = new HashMap<>();
 
     private Shot differencesFrom;
+    private Shot stakesFrom;
+    private String stakesOf = "";
+    private List<Stake> stakes = List.of();
 
     /// @param homeless folder for the firings of a shot that has no file yet
     public Runs(
@@ -133,8 +136,17 @@ public final class Runs {
         if (name == null || !shot.elements().containsKey(name)) {
             return List.of();
         }
+        if (!shot.equals(stakesFrom) || !name.equals(stakesOf)) {
+            stakesFrom = shot;
+            stakesOf = name;
+            stakes = stakes(shot, name);
+        }
+        return stakes;
+    }
+
+    private static List<Stake> stakes(Shot shot, String element) {
         try {
-            return Stakes.of(shot, name);
+            return Stakes.of(shot, element);
         } catch (ShotException e) {
             return List.of();
         }

@@ -35,12 +35,12 @@ class HistoryTest {
         radius(2);
         assertEquals("Radius (oil)", document.undoName());
         document.undo();
-        assertEquals(1.5, document.shot().items().get(OIL).number(Shape.RADIUS));
+        assertEquals(1.5, document.shot().item(OIL).number(Shape.RADIUS));
         document.undo();
         assertEquals(first, document.shot());
         document.redo();
         document.redo();
-        assertEquals(2, document.shot().items().get(OIL).number(Shape.RADIUS));
+        assertEquals(2, document.shot().item(OIL).number(Shape.RADIUS));
     }
 
     @Test
@@ -55,7 +55,7 @@ class HistoryTest {
 
     @Test
     void sameValue_isNoEdit() {
-        radius(document.shot().items().get(OIL).number(Shape.RADIUS));
+        radius(document.shot().item(OIL).number(Shape.RADIUS));
         assertTrue(document.savedProperty().get());
         assertEquals(null, document.undoName());
     }

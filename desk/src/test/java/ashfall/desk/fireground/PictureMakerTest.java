@@ -61,6 +61,7 @@ class PictureMakerTest {
                 View.of(run.shot().camera()),
                 null,
                 Seen.WHOLE,
+                new PictureMaker.Developing(true, false),
                 null,
                 false,
                 new Vec3(0, 0, 0),

@@ -3,6 +3,8 @@ package ashfall.firing;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.continuity.Finding;
+import ashfall.look.Embers.Ember;
 import ashfall.particles.Carriers;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
@@ -22,9 +24,10 @@ import java.nio.file.Path;
 import java.util.List;
 
 /// Carriers of a firing in its pictures.
-class SpecksTest {
+class ShownEmbersTest {
     private static final String BURST = "elements.bay.sources.burst.";
     private static final String SHOWN = BURST + "carrier.shown=true";
+    private static final String STILL = "camera.shutter=0";
 
     private static Shot shot(String... settings) {
         String json =
@@ -42,7 +45,7 @@ class SpecksTest {
     /// None unless asked for; then as they were fired, whatever became of the shot since, and where
     /// they are at the moment shown.
     @Test
-    void specks_areTheCarriersThatWereFired_whereAsked(@TempDir Path folder) {
+    void embers_areTheCarriersThatWereFired_whereAsked(@TempDir Path folder) {
         try (Workers workers = new Workers(2)) {
             Shot fired = shot();
             FiringJob.Request request =
@@ -56,24 +59,55 @@ class SpecksTest {
                             FiringJob.Existing.CONTINUE,
                             FiringJob.Pace.BY_TIME);
             new FiringJob(request, 1L << 30, workers, Progress.silent(), new Cancel()).run();
-            assertEquals(List.of(), specks(folder, 3, workers));
-            assertEquals(List.of(), specks(folder, 3, workers, SHOWN, BURST + "on=false"));
+            assertEquals(List.of(), embers(folder, 3, workers));
+            assertEquals(List.of(), embers(folder, 3, workers, SHOWN, BURST + "on=false"));
 
             Element element = fired.element("bay");
             Carriers carriers = CarrierFlights.of(fired, element, element.sources().get("burst"));
             Carriers.Seen seen = new Carriers.Seen();
-            List<Vec3> now = specks(folder, 3, workers, SHOWN, BURST + "speed.start=1");
+            List<Ember> now = embers(folder, 3, workers, SHOWN, STILL, BURST + "speed.start=1");
             assertEquals(60, now.size());
             assertTrue(carriers.look(0, 3 / 24.0, seen));
-            Vec3 first = new Vec3(seen.x, seen.y, seen.z);
-            assertTrue(now.contains(first));
+            double lived = (3 / 24.0 - carriers.born(0)) / carriers.life(0);
+            Vec3 place = new Vec3(seen.x, seen.y, seen.z);
+            Ember first = new Ember(place, place, 1800 - 800 * lived, 0.02, 1);
+            assertTrue(now.contains(first), first + " is not in " + now);
             // The fifth frame shown at half speed is the third that was fired.
-            assertTrue(specks(folder, 5, workers, SHOWN, "frames.speed=0.5").contains(first));
+            assertTrue(
+                    embers(folder, 5, workers, SHOWN, STILL, "frames.speed=0.5").contains(first));
+
+            assertEquals(List.of(), strange(folder, SHOWN));
+            assertEquals(List.of(), strange(folder, BURST + "ember.glow=8000"));
+            assertEquals(
+                    List.of(BURST + "ember.glow"),
+                    strange(folder, SHOWN, BURST + "ember.glow=8000"),
+                    "what was left on embers is found");
+
+            // Half a frame's way, three times as long at three times the speed.
+            double fast = Math.sqrt(seen.u * seen.u + seen.v * seen.v + seen.w * seen.w);
+            double plain = longest(embers(folder, 4, workers, SHOWN));
+            assertTrue(fast > 5, "m/s " + fast);
+            assertEquals(fast / 48, plain, 0.3 * plain);
+            double thrice = longest(embers(folder, 2, workers, SHOWN, "frames.speed=3"));
+            assertEquals(3 * plain, thrice, 0.1 * thrice);
         }
     }
 
-    private static List<Vec3> specks(Path folder, long frame, Workers workers, String... settings) {
+    /// Values of the source that are found before a picture is made.
+    private static List<String> strange(Path folder, String... settings) {
+        return PictureCheck.check(shot(settings), List.of(FiringRecord.read(folder))).stream()
+                .map(Finding::path)
+                .filter(path -> path.startsWith(BURST))
+                .toList();
+    }
+
+    private static double longest(List<Ember> embers) {
+        return embers.stream().mapToDouble(e -> e.to().minus(e.from()).length()).max().orElse(0);
+    }
+
+    private static List<Ember> embers(
+            Path folder, long frame, Workers workers, String... settings) {
         Shot asked = shot(settings);
-        return new ShownFrames(folder, asked, workers).specks(asked, frame);
+        return new ShownFrames(folder, asked, workers).embers(asked, frame);
     }
 }

@@ -1,7 +1,7 @@
-package ashfall.cli;
+package ashfall.picture;
 
-import ashfall.picture.Exr;
-import ashfall.picture.Layers;
+import ashfall.shot.Shot;
+import ashfall.work.Workers;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -10,17 +10,21 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/// How `render` writes its pictures.
+/// How pictures are written to files.
 ///
 /// @param format "png" (8 bits), "png16" or "exr"
 /// @param layers of an OpenEXR file besides the whole picture
 /// @param half whether those keep light in 16 bits
-record PictureFile(String format, List<Exr.Layer> layers, boolean half) {
-    private static final List<String> FORMATS = List.of("png", "png16", "exr");
+public record PictureFile(String format, List<Exr.Layer> layers, boolean half) {
+    /// All formats.
+    public static final List<String> FORMATS = List.of("png", "png16", "exr");
 
+    /// Reads what is asked for.
+    ///
     /// @param names of layers, comma between; or "all", or null for none
     /// @param bits "half" or "float"
-    static PictureFile of(String format, String names, String bits) {
+    /// @throws IllegalArgumentException saying what there is
+    public static PictureFile of(String format, String names, String bits) {
         if (!FORMATS.contains(format)) {
             throw new IllegalArgumentException(
                     "'" + format + "' is no format; there are " + String.join(", ", FORMATS));
@@ -64,16 +68,17 @@ record PictureFile(String format, List<Exr.Layer> layers, boolean half) {
     /// Name of a picture's file.
     ///
     /// @param volumes name of the file of volumes it is made of
-    String name(String volumes) {
+    public String name(String volumes) {
         return volumes.replace(".vdb", format.equals("exr") ? ".exr" : ".png");
     }
 
-    /// Writes a picture, whole or not at all.
-    void write(Path file, Layers picture) throws IOException {
+    /// Writes a picture, whole or not at all: an OpenEXR file as the light is, a PNG developed by
+    /// the shot's grade.
+    public void write(Path file, Layers picture, Shot shot, Workers workers) throws IOException {
         switch (format) {
             case "exr" -> Exr.write(file, picture, layers, half);
-            case "png16" -> picture.picture().writePng16(file);
-            default -> picture.picture().writePng(file);
+            case "png16" -> Print.of(picture.picture(), shot, workers).writePng16(file);
+            default -> Print.of(picture.picture(), shot, workers).writePng(file);
         }
     }
 }

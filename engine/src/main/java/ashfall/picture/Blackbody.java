@@ -1,4 +1,4 @@
-package ashfall.look;
+package ashfall.picture;
 
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -51,7 +51,7 @@ public final class Blackbody {
     }
 
     /// Adds `weight` times the luminance of a black body to rgb.
-    static void add(float kelvin, float weight, float[] rgb) {
+    public static void add(float kelvin, float weight, float[] rgb) {
         float place = (float) ((kelvin - LOWEST) / STEP);
         if (place <= 0) {
             return;

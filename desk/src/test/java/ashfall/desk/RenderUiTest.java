@@ -1,0 +1,120 @@
+package ashfall.desk;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import ashfall.shot.Settings;
+import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
+import ashfall.work.Workers;
+
+import javafx.scene.control.Button;
+
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/// Finished pictures of a firing, ordered in the window.
+class RenderUiTest extends DeskTest {
+    @Override
+    Shot first() {
+        chosen = folder.resolve("bay.ashfall");
+        try (Workers workers = new Workers(2)) {
+            Files.writeString(chosen, ShotFile.write(small()));
+            fire(small(), 1, 4, workers);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return small();
+    }
+
+    private void open(FxRobot robot, Shot shot) {
+        robot.interact(() -> window.document().open(shot, chosen));
+        robot.interact(() -> window.runs().opened());
+        until("the firing is read", () -> window.runs().firings().all().size() == 1);
+        robot.clickOn("#open-render");
+        assertVisible(robot, "render");
+        untilLooked();
+    }
+
+    private void untilLooked() {
+        until("it is looked at", () -> window.render().isSettled());
+    }
+
+    private String findings(FxRobot robot) {
+        return robot.lookup("#render-findings .button").queryAllAs(Button.class).stream()
+                .map(Button::getText)
+                .collect(Collectors.joining("\n"));
+    }
+
+    private static void put(FxRobot robot, String id, String text) {
+        robot.interact(() -> robot.lookup("#" + id).queryTextInputControl().setText(text));
+    }
+
+    @Test
+    void nothingIsForgotten_eachFindingLeadsToItsCause(FxRobot robot) {
+        Shot faulty =
+                Settings.with(
+                        small(),
+                        List.of("elements.fireball.sources.igniter.on=false", "look.glow=400"));
+        open(robot, faulty);
+        put(robot, "render-frames", "1-6");
+        untilLooked();
+        String all = findings(robot);
+        assertTrue(all.contains("frame 5 is not in"), all);
+        assertTrue(all.contains("elements.fireball.sources.igniter is off"), all);
+        assertTrue(all.contains("look.glow is 400"), all);
+        assertTrue(node(robot, "render-start").isDisabled());
+        List<Button> lines =
+                List.copyOf(robot.lookup("#render-findings .button").queryAllAs(Button.class));
+        for (Button line : lines) {
+            robot.interact(line::fire);
+            String path = window.selection().path();
+            assertTrue(line.getText().startsWith(path), line.getText() + " leads to " + path);
+        }
+    }
+
+    @Test
+    void testFrames_comeOnAContactSheet_asButtonsToTheirFrames(FxRobot robot) {
+        open(robot, small());
+        put(robot, "render-frames", "2,4");
+        put(robot, "render-size", "96x54");
+        untilLooked();
+        assertTrue(text(robot, "render-said").startsWith("2 pictures"));
+        robot.clickOn("#render-start");
+        until("both are drawn", () -> robot.lookup("#rendered-4").tryQuery().isPresent());
+        untilLooked();
+        assertTrue(text(robot, "render-said").startsWith("2 pictures in "));
+        Path pictures = folder.resolve("bay-firings/firing-1-pictures");
+        assertTrue(Files.exists(pictures.resolve("fireball_0002.png")));
+        assertFalse(Files.exists(pictures.resolve("fireball_0003.png")));
+        robot.clickOn("#rendered-2");
+        assertEquals(2, window.runs().playhead().frameProperty().get());
+
+        put(robot, "render-frames", "");
+        robot.clickOn("#render-missing");
+        untilLooked();
+        assertTrue(text(robot, "render-said").startsWith("2 pictures"), "1 and 3 are missing");
+    }
+
+    @Test
+    void stop_keepsWhatIsWritten(FxRobot robot) {
+        open(robot, small());
+        put(robot, "render-size", "1280x720");
+        untilLooked();
+        robot.clickOn("#render-start");
+        until("it is foretold", () -> text(robot, "render-said").endsWith(" left"));
+        robot.clickOn("#render-stop");
+        until("it stops", () -> text(robot, "render-said").startsWith("stopped"));
+        untilLooked();
+        assertFalse(
+                Files.exists(folder.resolve("bay-firings/firing-1-pictures/fireball_0004.png")));
+    }
+}

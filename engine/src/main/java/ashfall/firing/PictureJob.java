@@ -1,0 +1,210 @@
+package ashfall.firing;
+
+import ashfall.continuity.Finding;
+import ashfall.grid.Frame;
+import ashfall.look.Marcher;
+import ashfall.look.View;
+import ashfall.picture.Layers;
+import ashfall.picture.PictureFile;
+import ashfall.picture.Region;
+import ashfall.shot.Shot;
+import ashfall.work.Workers;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/// Draws finished pictures of a firing's frames, or of several elements' together, into files. A
+/// frame alone equals that frame of a range, byte for byte.
+public final class PictureJob {
+    private static final Pattern RANGE = Pattern.compile("(-?\\d+)(?:-(-?\\d+))?");
+
+    /// Sides of the picture that tells how long one takes, as a share of the whole one's.
+    private static final int SMALL = 8;
+
+    /// What is wanted.
+    ///
+    /// @param firings folders, one an element
+    /// @param missing only frames whose file is not there yet
+    public record Order(
+            Shot shot,
+            List<Path> firings,
+            Path out,
+            Region region,
+            PictureFile file,
+            boolean missing) {}
+
+    /// A picture that is written.
+    ///
+    /// @param stored the frame of the firing that it shows, with the share of the way to the next
+    /// @param firePower of the fire, lumen
+    public record Done(
+            long frame,
+            double stored,
+            String name,
+            double seconds,
+            double firePower,
+            Layers picture) {}
+
+    /// Hears how the pictures come along.
+    public interface Listener {
+        /// Before the first.
+        ///
+        /// @param seconds that a picture will take, about
+        void foretold(double seconds, int count);
+
+        void done(Done done, long last);
+    }
+
+    private final Order order;
+    private final Workers workers;
+    private final List<ShownFrames> elements = new ArrayList<>();
+
+    /// @throws FiringException when a folder holds no firing that can be read, or they do not go
+    ///     together
+    public PictureJob(Order order, Workers workers) {
+        this.order = order;
+        this.workers = workers;
+        for (Path firing : order.firings) {
+            elements.add(new ShownFrames(firing, order.shot, workers));
+        }
+        for (ShownFrames element : elements) {
+            if (!element.rate().equals(elements.getFirst().rate())) {
+                throw new FiringException(
+                        "the firings have different frame rates; fire the elements of one shot"
+                                + " to see them together");
+            }
+        }
+    }
+
+    /// What the pictures of some frames will lack, or have too much of; a frame that cannot be
+    /// shown first.
+    ///
+    /// @param frames as for [#wanted]
+    public List<Finding> findings(String frames) {
+        List<Finding> found = new ArrayList<>();
+        try {
+            frames(frames, elements);
+        } catch (FiringException | IllegalArgumentException e) {
+            found.add(new Finding("frames", e.getMessage()));
+        }
+        found.addAll(
+                PictureCheck.check(
+                        order.shot, elements.stream().map(ShownFrames::record).toList()));
+        return found;
+    }
+
+    /// The frames shown that a text asks for, in order: `8`, `1-48`, or several of these with
+    /// commas between.
+    ///
+    /// @param text null or blank for all that can be shown
+    /// @throws FiringException when one cannot be shown
+    /// @throws IllegalArgumentException when the text asks for none
+    public static List<Long> frames(String text, List<ShownFrames> elements) {
+        TreeSet<Long> all = new TreeSet<>();
+        if (text == null || text.isBlank()) {
+            for (long frame : elements.getFirst().numbers()) {
+                if (elements.stream().allMatch(shown -> shown.whyNot(frame).isEmpty())) {
+                    all.add(frame);
+                }
+            }
+            return new ArrayList<>(all);
+        }
+        for (String part : text.split(",", -1)) {
+            long[] range = range(part);
+            for (long frame = range[0]; frame <= range[1]; frame++) {
+                for (ShownFrames shown : elements) {
+                    String why = shown.whyNot(frame);
+                    if (!why.isEmpty()) {
+                        throw new FiringException(why);
+                    }
+                }
+                all.add(frame);
+            }
+        }
+        return new ArrayList<>(all);
+    }
+
+    /// Reads `8`, `1-48` or `-5--1`: first and last.
+    ///
+    /// @throws IllegalArgumentException saying what would be right
+    public static long[] range(String text) {
+        Matcher m = RANGE.matcher(text.strip());
+        if (!m.matches()) {
+            throw new IllegalArgumentException(
+                    "'" + text + "' is no range of frames; write 8 or 1-48");
+        }
+        long from = Long.parseLong(m.group(1));
+        long to = m.group(2) == null ? from : Long.parseLong(m.group(2));
+        if (to < from) {
+            throw new IllegalArgumentException(
+                    "the frames run backwards: " + text + "; write " + to + "-" + from);
+        }
+        return new long[] {from, to};
+    }
+
+    /// The frames that a text asks for, without those whose pictures are there where only missing
+    /// ones are wanted.
+    public List<Long> wanted(String text) {
+        List<Long> all = frames(text, elements);
+        all.removeIf(frame -> order.missing && Files.exists(order.out.resolve(name(frame))));
+        return all;
+    }
+
+    private String name(long frame) {
+        return order.file.name(elements.getFirst().fileName(frame));
+    }
+
+    /// Draws frames, each file whole or not at all.
+    ///
+    /// @throws IOException when a file is damaged or gone, or cannot be written
+    public void draw(List<Long> frames, Listener listener) throws IOException {
+        Files.createDirectories(order.out);
+        View view = View.of(order.shot.camera());
+        Region region = order.region;
+        for (long frame : frames) {
+            long started = System.nanoTime();
+            List<Frame> seen = new ArrayList<>();
+            for (ShownFrames element : elements) {
+                seen.add(element.at(frame, Marcher.channels(order.shot, true)));
+            }
+            Marcher marcher = new Marcher(seen, order.shot, workers);
+            if (frame == frames.getFirst()) {
+                double before = (System.nanoTime() - started) * 1e-9;
+                listener.foretold(before + seconds(marcher, view), frames.size());
+            }
+            Layers picture = marcher.layers(view, region);
+            for (ShownFrames element : elements) {
+                marcher.addEmbers(picture, region, view, element.embers(order.shot, frame));
+            }
+            order.file.write(order.out.resolve(name(frame)), picture, order.shot, workers);
+            listener.done(
+                    new Done(
+                            frame,
+                            elements.getFirst().stored(frame),
+                            name(frame),
+                            (System.nanoTime() - started) * 1e-9,
+                            marcher.firePower(),
+                            picture),
+                    frames.getLast());
+        }
+    }
+
+    /// Seconds that a picture's rays will take, by one of a sixty-fourth of the pixels.
+    private double seconds(Marcher marcher, View view) {
+        int width = Math.max(1, order.region.width() / SMALL);
+        int height = Math.max(1, order.region.height() / SMALL);
+        Region small = Region.whole(width, height);
+        // Once for the compiler, once for the clock.
+        marcher.layers(view, small);
+        long begun = System.nanoTime();
+        marcher.layers(view, small);
+        double tile = (System.nanoTime() - begun) * 1e-9;
+        return tile * order.region.pixels() / small.pixels();
+    }
+}
