@@ -125,6 +125,14 @@ public record FiringKey(Map<String, String> values) {
         return all;
     }
 
+    /// Are the same names at the same places? Then what differs by its path differs without names.
+    private boolean isNamedLike(Map<String, String> older) {
+        return values.keySet().equals(older.keySet())
+                && values.entrySet().stream()
+                        .filter(one -> one.getKey().endsWith(".place"))
+                        .allMatch(one -> one.getValue().equals(older.get(one.getKey())));
+    }
+
     /// The key as 64 hexadecimal digits.
     public String hash() {
         MessageDigest digest = Sha256.begin();
@@ -159,7 +167,8 @@ public record FiringKey(Map<String, String> values) {
     /// What differs from an older key, in the order of the paths.
     public List<Difference> compare(Map<String, String> older) {
         List<Difference> all = new ArrayList<>();
-        if (values.equals(older) || nameless(values).equals(nameless(older))) {
+        if (values.equals(older)
+                || (!isNamedLike(older) && nameless(values).equals(nameless(older)))) {
             return all;
         }
         TreeMap<String, String> paths = new TreeMap<>(older);

@@ -139,7 +139,7 @@ public enum Unit {
             return Double.isNaN(value) ? "-" : "0";
         }
         BigDecimal rounded =
-                new BigDecimal(value).round(new MathContext(digits)).stripTrailingZeros();
+                BigDecimal.valueOf(value).round(new MathContext(digits)).stripTrailingZeros();
         StringBuilder text = new StringBuilder(rounded.toPlainString());
         int point = text.indexOf(".");
         int first = text.charAt(0) == '-' ? 1 : 0;

@@ -198,7 +198,7 @@ public final class ChartView extends VBox {
     }
 
     private void refresh() {
-        showCues();
+        cues.ask();
         measured.ask();
     }
 

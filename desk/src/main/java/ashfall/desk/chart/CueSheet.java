@@ -136,6 +136,8 @@ final class CueSheet extends ScrollPane {
         if (own.isEmpty() || hidden <= 0) {
             return;
         }
+        // Rows that were just made have no place yet.
+        layout();
         double first = rows.indexOf(own.getFirst()) * CueRow.HEIGHT;
         double least = first + own.size() * CueRow.HEIGHT - (rows.size() * CueRow.HEIGHT - hidden);
         double now = getVvalue() * hidden;

@@ -37,7 +37,7 @@ final class ChipsDial<T> extends Dial<T> {
             chip.setUserData(word);
             chip.setId(id(param) + "-" + word.replace('_', '-'));
             chip.getStyleClass().add("chip");
-            chip.setTooltip(tip);
+            explain(chip);
             chip.setOnAction(
                     e -> {
                         put(pressed.apply(item().get(param), word));

@@ -9,13 +9,12 @@ import com.fasterxml.jackson.databind.node.TextNode;
 
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 
 import java.util.Collection;
 import java.util.List;
@@ -32,7 +31,6 @@ abstract class Dial<T> extends VBox {
     final Param<T> param;
     final Label problem = new Label();
     final HBox head = new HBox(4);
-    final Tooltip tip = Tips.of("");
     private final Label label;
 
     /// Paths of the items that are set with the dial's own.
@@ -52,16 +50,18 @@ abstract class Dial<T> extends VBox {
         head.setAlignment(Pos.CENTER_LEFT);
         head.getChildren().addAll(label, gap);
         getChildren().add(head);
-        // Made out only when it is to be read: a station has a dozen dials.
-        tip.setOnShowing(e -> tip.setText(sentence(param) + noted("\n")));
-        tip.setShowDelay(Duration.millis(500));
-        Tooltip.install(label, tip);
+        explain(label);
         label.setOnMouseClicked(
                 e -> {
                     if (e.getClickCount() == 2) {
                         put(null);
                     }
                 });
+    }
+
+    /// Says what the parameter does where the pointer rests on a node.
+    final void explain(Node node) {
+        Tips.whenRead(node, () -> sentence(param) + noted("\n"));
     }
 
     /// Id of a parameter's dial: `param-release-fuel`.

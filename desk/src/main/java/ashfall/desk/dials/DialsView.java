@@ -3,6 +3,7 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
+import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
@@ -62,6 +63,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     private final SourceWords shares;
     private final WhoFeels feels;
     private final List<Dial<?>> dials = new ArrayList<>();
+    private final Soon showing = new Soon(this::show);
     private String built = "";
 
     /// How often the list was built: dials that are added later belong to one of them.
@@ -103,10 +105,10 @@ public final class DialsView extends VBox implements AutoCloseable {
         sentence.setAlignment(Pos.TOP_LEFT);
         getChildren().addAll(new VBox(4, title, purpose, tabs), scroll, sentence);
         getChildren().getFirst().getStyleClass().add("dials-head");
-        document.shotProperty().addListener((o, was, is) -> show());
-        selection.pathProperty().addListener((o, was, is) -> show());
-        selection.stationProperty().addListener((o, was, is) -> show());
-        runs.elementProperty().addListener((o, was, is) -> show());
+        document.shotProperty().addListener((o, was, is) -> showing.ask());
+        selection.pathProperty().addListener((o, was, is) -> showing.ask());
+        selection.stationProperty().addListener((o, was, is) -> showing.ask());
+        runs.elementProperty().addListener((o, was, is) -> showing.ask());
         runs.playhead()
                 .frameProperty()
                 .addListener(
@@ -315,7 +317,10 @@ public final class DialsView extends VBox implements AutoCloseable {
 
     /// Do all dials show all that they will?
     public boolean isSettled() {
-        return ranges.isSettled() && hold.isSettled() && dials.stream().allMatch(Dial::isSettled);
+        return !showing.isWaiting()
+                && ranges.isSettled()
+                && hold.isSettled()
+                && dials.stream().allMatch(Dial::isSettled);
     }
 
     private static String nothing(Station station) {

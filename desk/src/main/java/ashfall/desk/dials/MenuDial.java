@@ -14,7 +14,7 @@ class MenuDial extends Dial<String> {
     MenuDial(Document document, String path, Param.Choice param) {
         super(document, path, param);
         menu.setId(id(param) + "-menu");
-        menu.setTooltip(tip);
+        explain(menu);
         for (String option : param.options()) {
             RadioMenuItem item = new RadioMenuItem(words(option));
             item.setId(id(param) + "-" + option.replace('_', '-'));

@@ -121,7 +121,7 @@ final class PathDial extends Dial<Route> {
                             id(param) + "-" + point + "-" + COLUMNS[k].split(" ")[0],
                             problem,
                             text -> take(point, column, text));
-            field.field().setTooltip(tip);
+            explain(field.field());
             field.setPrefWidth(40);
             HBox.setHgrow(field, Priority.ALWAYS);
             row.getChildren().add(field);

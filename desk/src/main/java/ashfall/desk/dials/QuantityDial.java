@@ -44,7 +44,7 @@ final class QuantityDial extends Dial<Curve> {
         this.scale = RuleScale.of(quantity);
         this.rule = new Rule();
         this.field = new ValueField(id(quantity) + "-field", problem, this::take);
-        field.field().setTooltip(tip);
+        explain(field.field());
         if (quantity.follows()) {
             pennant = new Button();
             pennant.setId(id(quantity) + "-pennant");
@@ -140,7 +140,7 @@ final class QuantityDial extends Dial<Curve> {
             setMinHeight(HEIGHT);
             setPrefHeight(HEIGHT);
             getChildren().add(canvas);
-            Tooltip.install(this, tip);
+            explain(this);
             focusedProperty().addListener((o, was, is) -> draw());
             hoverProperty().addListener((o, was, is) -> draw());
             addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);

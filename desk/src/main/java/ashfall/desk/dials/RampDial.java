@@ -64,7 +64,7 @@ final class RampDial extends Dial<Ramp> {
         this.ranges = ranges;
         this.pointed = pointed;
         own.setId(id(param) + "-own");
-        own.setTooltip(tip);
+        explain(own);
         own.setOnAction(
                 e -> {
                     chosen = 0;

@@ -28,7 +28,7 @@ final class VectorDial extends Dial<Vec3> {
             int own = axis;
             fields[axis] =
                     new ValueField(id(vector) + "-" + AXES[axis], problem, text -> take(own, text));
-            fields[axis].field().setTooltip(tip);
+            explain(fields[axis].field());
             Label name = new Label(axis == 1 ? "y up" : AXES[axis]);
             name.getStyleClass().add("axis-name");
             name.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);

@@ -4,6 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.kit.Glyph;
+import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Element;
 import ashfall.shot.Item;
@@ -52,6 +53,7 @@ public final class ManifestView extends VBox {
     private final TextField search = new TextField();
     private final Map<String, Line> byPath = new LinkedHashMap<>();
     private final List<GroupLine> groups = new ArrayList<>();
+    private final Soon showing = new Soon(this::show);
     private List<String> shown = List.of();
 
     public ManifestView(Document document, Runs runs, Selection selection, Arranging arranging) {
@@ -91,10 +93,10 @@ public final class ManifestView extends VBox {
                     }
                 });
         getChildren().addAll(search, scroll, below);
-        document.shotProperty().addListener((o, was, is) -> show());
+        document.shotProperty().addListener((o, was, is) -> showing.ask());
         selection.pathProperty().addListener((o, was, is) -> markChosen());
         selection.along().addListener((SetChangeListener<String>) change -> markChosen());
-        runs.elementProperty().addListener((o, was, is) -> show());
+        runs.elementProperty().addListener((o, was, is) -> showing.ask());
         show();
     }
 
