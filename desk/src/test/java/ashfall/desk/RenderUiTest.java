@@ -4,6 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import ashfall.desk.run.Run;
+import ashfall.firing.FiringRecord;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
@@ -19,6 +21,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /// Finished pictures of a firing, ordered in the window.
@@ -58,19 +62,24 @@ class RenderUiTest extends DeskTest {
         robot.interact(() -> robot.lookup("#" + id).queryTextInputControl().setText(text));
     }
 
+    /// Embers that are muted, a glow left on trails, and more frames than were fired.
     @Test
     void nothingIsForgotten_eachFindingLeadsToItsCause(FxRobot robot) {
-        Shot faulty =
-                Settings.with(
-                        small(),
-                        List.of("elements.fireball.sources.igniter.on=false", "look.glow=400"));
+        String carriers =
+                """
+                "embers": {"kind": "carriers", "on": false, "carrier": {"shown": true}},
+                "trails": {"kind": "carriers",
+                           "carrier": {"shown": true}, "ember": {"glow": 400}},
+                """;
+        String json = ShotFile.write(small()).replaceFirst("\"igniter\" :", carriers + "$0");
+        Shot faulty = ShotFile.parse(json, "bay").shot();
         open(robot, faulty);
         put(robot, "render-frames", "1-6");
         untilLooked();
         String all = findings(robot);
         assertTrue(all.contains("frame 5 is not in"), all);
-        assertTrue(all.contains("elements.fireball.sources.igniter is off"), all);
-        assertTrue(all.contains("look.glow is 400"), all);
+        assertTrue(all.contains("elements.fireball.sources.embers is off"), all);
+        assertTrue(all.contains("elements.fireball.sources.trails.ember.glow is 400"), all);
         assertTrue(node(robot, "render-start").isDisabled());
         List<Button> lines =
                 List.copyOf(robot.lookup("#render-findings .button").queryAllAs(Button.class));
@@ -102,6 +111,38 @@ class RenderUiTest extends DeskTest {
         robot.clickOn("#render-missing");
         untilLooked();
         assertTrue(text(robot, "render-said").startsWith("2 pictures"), "1 and 3 are missing");
+    }
+
+    /// What is fired meanwhile has the same checksums as where nothing else was done.
+    @Test
+    void renderAndTurning_changeNoVoxelOfAFiring(FxRobot robot) {
+        Shot other = Settings.with(small(), List.of("frames.last=12", "elements.fireball.seed=9"));
+        open(robot, other);
+        put(robot, "render-size", "240x135");
+        untilLooked();
+        robot.clickOn("#render-start").clickOn("#render-close");
+        robot.clickOn("#fineness-sketch").clickOn("#arm");
+        until("armed", () -> !node(robot, "fire").isDisabled());
+        robot.clickOn("#fire");
+        Run firing = window.runs().firings().newestProperty().get();
+        for (int i = 0; firing.isRunning() && i < 400; i++) {
+            robot.drag("#fireground").moveBy(30, 5).moveBy(-25, 10).drop();
+        }
+        until("it is whole", () -> firing.stateProperty().get() == Run.State.DONE);
+        Path picture = folder.resolve("bay-firings/firing-1-pictures/fireball_0004.png");
+        until("all is drawn", () -> Files.exists(picture));
+        assertFalse(window.look().throughCameraProperty().get(), "the view was turned");
+        try (Workers workers = new Workers(1)) {
+            fire(other, 9, 12, workers);
+        }
+        assertEquals(sums(firing(9)), sums(firing.folder()));
+        assertEquals(12, sums(firing(9)).size());
+    }
+
+    private static Map<Long, String> sums(Path firing) {
+        Map<Long, String> all = new TreeMap<>();
+        FiringRecord.read(firing).kept().forEach((frame, kept) -> all.put(frame, kept.sha256()));
+        return all;
     }
 
     @Test

@@ -42,8 +42,8 @@ public final class DemoShots {
     ///
     /// @throws ShotException when there is neither
     public static ShotFile.Reading fileOrDemo(String name) {
-        if (Files.exists(Path.of(name)) || !SHOWS.containsKey(name)) {
-            if (!Files.exists(Path.of(name))) {
+        if (Files.isRegularFile(Path.of(name)) || !SHOWS.containsKey(name)) {
+            if (!Files.isRegularFile(Path.of(name))) {
                 throw new ShotException(
                         "there is no shot file and no demo shot '"
                                 + name
