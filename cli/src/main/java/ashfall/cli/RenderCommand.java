@@ -76,7 +76,8 @@ final class RenderCommand implements Callable<Integer> {
             paramLabel = "A,B,...",
             description =
                     "layers of an OpenEXR file besides the whole picture: flame, smoke, embers,"
-                            + " site; sun, sky, lamps, fire; depth, velocity, temperature; or all")
+                            + " site; sun, sky, lamps, fire; depth, velocity, temperature,"
+                            + " haze; or all")
     private String layers;
 
     @Option(

@@ -6,6 +6,7 @@ import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Picture;
 import ashfall.picture.Region;
+import ashfall.shot.Look;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -32,6 +33,9 @@ public final class Marcher {
     final Bodies bodies;
     final Keeper keeper;
 
+    /// Hot air before the site; null where it turns no light.
+    final Haze haze;
+
     /// Share of the light behind below which a ray ends; where there is fire, which is thousands of
     /// times brighter than the smoke before it, much less than where there is none.
     final float opaque;
@@ -52,6 +56,9 @@ public final class Marcher {
     public static Set<String> channels(Shot shot, boolean finished) {
         Set<String> all = new HashSet<>(Mapping.channels(shot));
         all.add("flame");
+        if (shot.look().number(Look.HAZE) > 0) {
+            all.add("temperature");
+        }
         if (finished) {
             all.add("velocity");
         }
@@ -89,6 +96,7 @@ public final class Marcher {
                         frames, shading.mapping(), shading.blue() > 0, fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
+        this.haze = Haze.of(frames, shot.look().number(Look.HAZE));
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
         this.light = new GasLight(volumes, shading, bodies, detail, workers);
         this.lamps =
@@ -266,6 +274,9 @@ public final class Marcher {
             for (int k = 0; k < 3; k++) {
                 out.motion()[3 * pixel + k] += (float) ray.motion[k];
             }
+            double pixels = share / (perMetre * d.dot(view.forward()));
+            out.haze()[2 * pixel] += (float) (pixels * ray.bent.dot(view.right()));
+            out.haze()[2 * pixel + 1] -= (float) (pixels * ray.bent.dot(view.up()));
         }
         boolean far = covered + solid == 0;
         out.distance()[pixel] =

@@ -14,6 +14,8 @@ final class Ray {
     /// Optical depth of a step that hides nothing.
     private static final float THIN = 1e-6f;
 
+    private static final Vec3 STRAIGHT = new Vec3(0, 0, 0);
+
     /// Light by part, cd/m²; set by [#trace].
     final float[] parts = new float[3 * Part.COUNT];
 
@@ -43,6 +45,12 @@ final class Ray {
     private float late;
 
     private Vec3 eye;
+
+    /// Where hot air turns the ray; null where it does not.
+    private final Haze.Way hotAir;
+
+    /// By how much the site is seen beside its place, radians.
+    Vec3 bent = STRAIGHT;
 
     /// Direction of the ray.
     private final float[] way = new float[3];
@@ -100,6 +108,8 @@ final class Ray {
         this.shading = scene.shading;
         this.gasLight = scene.light;
         this.samples = samples;
+        boolean wanted = scene.haze != null && samples >= shading.samplesPerVoxel();
+        hotAir = wanted ? scene.haze.new Way() : null;
         int count = volumes.length;
         crossings = new Crossing[count];
         isSunny = shading.isSunny();
@@ -129,13 +139,14 @@ final class Ray {
         this.late = late;
         Arrays.fill(parts, 0);
         clear = 1;
+        bent = STRAIGHT;
         distance = 0;
         heat = 0;
         Arrays.fill(motion, 0);
         for (int a = 0; a < 3; a++) {
             way[a] = (float) d.get(a);
         }
-        double ground = d.y() < 0 && eye.y() >= 0 ? -eye.y() / d.y() : Double.POSITIVE_INFINITY;
+        double ground = ground(eye, d);
         double body = scene.bodies.hit(eye, d, ground);
         end = Math.min(ground, body);
         double standing =
@@ -148,11 +159,37 @@ final class Ray {
         if (clear <= scene.opaque) {
             return;
         }
-        if (body < ground) {
-            scene.surroundings.addBody(eye, d, body, body * width, clear, parts);
+        if (hotAir != null && hotAir.follow(eye, d, end)) {
+            addTurned(d, width);
         } else {
-            scene.surroundings.add(eye, d, ground, clear, parts);
+            addSite(eye, d, ground, body, width);
         }
+    }
+
+    private static double ground(Vec3 eye, Vec3 d) {
+        return d.y() < 0 && eye.y() >= 0 ? -eye.y() / d.y() : Double.POSITIVE_INFINITY;
+    }
+
+    private void addSite(Vec3 from, Vec3 d, double ground, double body, double width) {
+        if (body < ground) {
+            scene.surroundings.addBody(from, d, body, body * width, clear, parts);
+        } else {
+            scene.surroundings.add(from, d, ground, clear, parts);
+        }
+    }
+
+    /// Adds the site as it is seen through hot air: along the line that the ray would have come on
+    /// where it turned.
+    private void addTurned(Vec3 d, double width) {
+        double at = hotAir.at;
+        Vec3 turn = new Vec3(hotAir.turn[0], hotAir.turn[1], hotAir.turn[2]);
+        Vec3 turned = d.plus(turn).unit();
+        Vec3 from = eye.plus(d.minus(turned).times(at));
+        double ground = ground(from, turned);
+        double body = scene.bodies.hit(from, turned, ground);
+        addSite(from, turned, ground, body, width);
+        // At the site's distance less is seen of a turn that is near it.
+        bent = turn.times(1 - Math.min(1, at / Math.min(ground, body)));
     }
 
     private void march(Vec3 d, double from, double end, float jitter) {

@@ -2,6 +2,7 @@ package ashfall.look;
 
 import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
+import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Vec3;
@@ -70,14 +71,10 @@ final class Volume {
         SparseGrid release = burning ? frame.channels().get("flame") : null;
         List<SparseGrid> seen =
                 Stream.of(smoke, release, glow).filter(Objects::nonNull).distinct().toList();
-        int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
-        int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
+        int[] from = new int[3];
+        int[] to = new int[3];
         SparseGrid velocity = open >= 0 ? frame.channels().get("velocity") : null;
-        seen.forEach(grid -> enclose(grid, from, to));
-        if (from[0] > to[0]) {
-            Arrays.fill(from, 0);
-            Arrays.fill(to, BRICK);
-        }
+        enclose(seen, from, to);
         int reach =
                 velocity == null
                         ? 0
@@ -120,6 +117,35 @@ final class Volume {
             }
         }
         motion = velocity == null ? null : new Motion(velocity, from, shape).components();
+    }
+
+    /// Values of one channel alone, in the place of the smoke.
+    Volume(SparseGrid grid, Lattice lattice) {
+        int[] from = new int[3];
+        int[] to = new int[3];
+        enclose(List.of(grid), from, to);
+        shape = new GridShape(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+        voxel = lattice.voxel();
+        for (int a = 0; a < 3; a++) {
+            corner[a] = lattice.origin(a) + from[a] * voxel;
+        }
+        density = dense(grid, from, grid.background(0), 0);
+        source = null;
+        tint = null;
+        kelvin = null;
+        flame = null;
+        motion = null;
+        bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
+        full = new boolean[bricks.size()];
+        for (int i = 0; i < grid.leafCount(); i++) {
+            Leaf leaf = grid.leaf(i);
+            full[
+                            bricks.at(
+                                    (leaf.x() - from[0]) / BRICK,
+                                    (leaf.y() - from[1]) / BRICK,
+                                    (leaf.z() - from[2]) / BRICK)] =
+                    true;
+        }
     }
 
     /// Means of two voxels a side of another volume, where none is wanted of velocity.
@@ -218,15 +244,23 @@ final class Volume {
         return half.coarse(largest, workers);
     }
 
-    /// Widens a box to hold the leaves of a grid.
-    private static void enclose(SparseGrid grid, int[] from, int[] to) {
-        for (int i = 0; i < grid.leafCount(); i++) {
-            Leaf leaf = grid.leaf(i);
-            int[] o = {leaf.x(), leaf.y(), leaf.z()};
-            for (int a = 0; a < 3; a++) {
-                from[a] = Math.min(from[a], o[a]);
-                to[a] = Math.max(to[a], o[a] + BRICK);
+    /// Finds the box around the leaves of some grids, one brick where there are none.
+    private static void enclose(List<SparseGrid> grids, int[] from, int[] to) {
+        Arrays.fill(from, Integer.MAX_VALUE);
+        Arrays.fill(to, Integer.MIN_VALUE);
+        for (SparseGrid grid : grids) {
+            for (int i = 0; i < grid.leafCount(); i++) {
+                Leaf leaf = grid.leaf(i);
+                int[] o = {leaf.x(), leaf.y(), leaf.z()};
+                for (int a = 0; a < 3; a++) {
+                    from[a] = Math.min(from[a], o[a]);
+                    to[a] = Math.max(to[a], o[a] + BRICK);
+                }
             }
+        }
+        if (from[0] > to[0]) {
+            Arrays.fill(from, 0);
+            Arrays.fill(to, BRICK);
         }
     }
 
@@ -323,6 +357,38 @@ final class Volume {
         float e = a + ty * (b - a);
         float g = c + ty * (d - c);
         return e + tz * (g - e);
+    }
+
+    /// Slope of what is between eight neighbours at a place in voxels from the corner.
+    ///
+    /// @param out along each axis, per voxel
+    void slope(float[] f, float gx, float gy, float gz, double[] out) {
+        float x = Math.max(0f, Math.min(shape.nx(), gx + 0.5f));
+        float y = Math.max(0f, Math.min(shape.ny(), gy + 0.5f));
+        float z = Math.max(0f, Math.min(shape.nz(), gz + 0.5f));
+        int i = (int) x + shape.sy() * (int) y + shape.sz() * (int) z;
+        float tx = x - (int) x;
+        float ty = y - (int) y;
+        float tz = z - (int) z;
+        int sy = shape.sy();
+        int sz = shape.sz();
+        float c00 = f[i + 1] - f[i];
+        float c10 = f[i + sy + 1] - f[i + sy];
+        float c01 = f[i + sz + 1] - f[i + sz];
+        float c11 = f[i + sz + sy + 1] - f[i + sz + sy];
+        float a0 = c00 + ty * (c10 - c00);
+        float a1 = c01 + ty * (c11 - c01);
+        out[0] = a0 + tz * (a1 - a0);
+        float e00 = f[i] + tx * c00;
+        float e10 = f[i + sy] + tx * c10;
+        float e01 = f[i + sz] + tx * c01;
+        float e11 = f[i + sz + sy] + tx * c11;
+        float b0 = e10 - e00;
+        float b1 = e11 - e01;
+        out[1] = b0 + tz * (b1 - b0);
+        float d0 = e01 - e00;
+        float d1 = e11 - e10;
+        out[2] = d0 + ty * (d1 - d0);
     }
 
     /// Is there anything to see in it?

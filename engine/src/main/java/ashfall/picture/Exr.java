@@ -62,6 +62,7 @@ public final class Exr {
         FIRE("fire", Part.SMOKE_BY_FIRE, Part.SITE_BY_FIRE),
         DEPTH("depth"),
         VELOCITY("velocity"),
+        HAZE("haze"),
         TEMPERATURE("temperature");
 
         private final String title;
@@ -107,7 +108,12 @@ public final class Exr {
                 case TEMPERATURE -> all.put("temperature.K", picture.kelvin());
                 case VELOCITY -> {
                     for (int k = 0; k < 3; k++) {
-                        all.put("velocity." + "XYZ".charAt(k), every(picture.motion(), k, 1));
+                        all.put("velocity." + "XYZ".charAt(k), every(picture.motion(), 3, k, 1));
+                    }
+                }
+                case HAZE -> {
+                    for (int k = 0; k < 2; k++) {
+                        all.put("haze." + "XY".charAt(k), every(picture.haze(), 2, k, 1));
                     }
                 }
                 default -> addLight(all, layer.title + ".", picture, layer.parts);
@@ -120,15 +126,17 @@ public final class Exr {
             Map<String, float[]> all, String prefix, Layers picture, Part... parts) {
         float[] light = picture.sum(parts);
         for (int k = 0; k < 3; k++) {
-            all.put(prefix + "RGB".charAt(k), every(light, k, (float) picture.exposure()));
+            all.put(prefix + "RGB".charAt(k), every(light, 3, k, (float) picture.exposure()));
         }
     }
 
-    /// Every third value.
-    private static float[] every(float[] values, int first, float factor) {
-        float[] out = new float[values.length / 3];
+    /// One of the values of each pixel.
+    ///
+    /// @param count of them
+    private static float[] every(float[] values, int count, int first, float factor) {
+        float[] out = new float[values.length / count];
         for (int i = 0; i < out.length; i++) {
-            out[i] = factor * values[3 * i + first];
+            out[i] = factor * values[count * i + first];
         }
         return out;
     }

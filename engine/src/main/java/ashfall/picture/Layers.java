@@ -19,6 +19,7 @@ public final class Layers {
     private final float[] distance;
     private final float[] kelvin;
     private final float[] motion;
+    private final float[] haze;
 
     /// Of a picture whose pixels are all dark.
     public Layers(int width, int height, double exposure) {
@@ -32,6 +33,7 @@ public final class Layers {
         this.distance = new float[width * height];
         this.kelvin = new float[width * height];
         this.motion = new float[3 * width * height];
+        this.haze = new float[2 * width * height];
     }
 
     public int width() {
@@ -71,6 +73,12 @@ public final class Layers {
     /// Velocity of the gas in the world, m/s, a mean likewise.
     public float[] motion() {
         return motion;
+    }
+
+    /// By how many pixels, to the right and down, hot air shows what is behind from beside its
+    /// place: two floats a pixel.
+    public float[] haze() {
+        return haze;
     }
 
     /// Sum of some parts.

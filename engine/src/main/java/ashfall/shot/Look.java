@@ -107,6 +107,14 @@ public final class Look {
                     0,
                     1,
                     new Vec3(0.16, 0.15, 0.14));
+    public static final Quantity HAZE =
+            Quantity.of("haze", "Heat haze", Unit.NONE, 1, PICTURE)
+                    .hard(0, 100)
+                    .usual(0, 5)
+                    .words("still air", "shimmer")
+                    .does(
+                            "How much hot air bends what is seen through it; one is what physics"
+                                    + " says.");
     public static final Quantity SAMPLES =
             Quantity.of("samples", "Samples a voxel", Unit.NONE, 1, PICTURE)
                     .hard(0.1, 16)
@@ -136,6 +144,7 @@ public final class Look {
                     REACH,
                     SPILL,
                     GROUND,
+                    HAZE,
                     SAMPLES,
                     RAYS);
 }

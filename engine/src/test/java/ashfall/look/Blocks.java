@@ -10,7 +10,16 @@ import java.util.function.DoubleSupplier;
 final class Blocks {
     private Blocks() {}
 
+    /// A value at a voxel.
+    interface Field {
+        double at(int x, int y, int z);
+    }
+
     static SparseGrid grid(String name, double background, DoubleSupplier value) {
+        return grid(name, background, (x, y, z) -> value.getAsDouble());
+    }
+
+    static SparseGrid grid(String name, double background, Field value) {
         Leaf[] leaves = new Leaf[8];
         for (int i = 0; i < leaves.length; i++) {
             leaves[i] = leaf(8 * (i & 1), 8 * (i >> 1 & 1), 8 * (i >> 2), value);
@@ -21,9 +30,13 @@ final class Blocks {
 
     /// A leaf with its corner at a voxel.
     static Leaf leaf(int x, int y, int z, DoubleSupplier value) {
+        return leaf(x, y, z, (i, j, k) -> value.getAsDouble());
+    }
+
+    private static Leaf leaf(int x, int y, int z, Field value) {
         float[] all = new float[SparseGrid.VOXELS];
         for (int v = 0; v < all.length; v++) {
-            all[v] = (float) value.getAsDouble();
+            all[v] = (float) value.at(x + (v & 7), y + (v >> 3 & 7), z + (v >> 6));
         }
         long[] mask = new long[8];
         Arrays.fill(mask, -1);
