@@ -72,7 +72,8 @@ final class HoldCommand implements Callable<Integer> {
         }
         Item look = HeldBrightness.held(shot.look(), powers, overshoot);
         Shot held = shot.with("look", look);
-        ByteBuffer text = ByteBuffer.wrap(ShotFile.write(held).getBytes(StandardCharsets.UTF_8));
+        ByteBuffer text =
+                ByteBuffer.wrap(ShotFile.write(held, out).getBytes(StandardCharsets.UTF_8));
         WholeFile.write(out, List.of(text));
         Output.out(spec)
                 .println(

@@ -153,7 +153,14 @@ public final class DeskWindow implements AutoCloseable {
         makeCommands();
         ShotMenu menu = new ShotMenu(document, shots, recent, commands, this::toggleHelp);
         this.train = new TrainView(document, runs, selection, menu);
-        this.dials = new DialsView(document, runs, selection, workers, look.pointedProperty());
+        this.dials =
+                new DialsView(
+                        document,
+                        runs,
+                        selection,
+                        workers,
+                        files::toOpenPicture,
+                        look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);
         this.help = new KeysHelp(commands);
         StackPane picture = new StackPane(fireground, references, rise, pins);

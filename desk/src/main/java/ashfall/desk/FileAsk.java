@@ -41,7 +41,13 @@ public interface FileAsk {
                 chooser.getExtensionFilters()
                         .add(
                                 new FileChooser.ExtensionFilter(
-                                        "Pictures", "*.png", "*.jpg", "*.jpeg", "*.gif", "*.bmp"));
+                                        "Pictures",
+                                        "*.png",
+                                        "*.jpg",
+                                        "*.jpeg",
+                                        "*.gif",
+                                        "*.bmp",
+                                        "*.exr"));
                 return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
             }
 

@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.continuity.Finding;
+import ashfall.look.Sky;
 import ashfall.shot.Affects;
 import ashfall.shot.Camera;
 import ashfall.shot.Carrier;
@@ -11,6 +12,7 @@ import ashfall.shot.Quantity;
 import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Sun;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -59,6 +61,8 @@ public final class PictureCheck {
         addFar(found, "grade", shot.grade());
         shot.lamps().forEach((name, lamp) -> addFar(found, "lamps." + name, lamp));
         addUnread(found, shot, seen.values());
+        Sky.trouble(shot)
+                .ifPresent(why -> found.add(new Finding("sun." + Sun.SKY_PICTURE.key(), why)));
         return found;
     }
 

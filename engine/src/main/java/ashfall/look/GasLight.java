@@ -78,11 +78,13 @@ final class GasLight {
             }
         }
         Vec3[] sky = shading.isSkylit() ? detail.sky() : new Vec3[0];
-        for (Vec3 towards : sky) {
-            Beam[] beams = beams(bodies, towards, 2 * detail.sunVoxels, workers);
+        double[] shares = shading.skyShares(sky);
+        for (int s = 0; s < sky.length; s++) {
+            Beam[] beams = beams(bodies, sky[s], 2 * detail.sunVoxels, workers);
+            // A sky of even luminance whose irradiance is E gives a fluence of 2E in the open.
+            float share = (float) (2 * shares[s] / sky.length);
             for (int i = 0; i < skies.length; i++) {
-                // A sky of even luminance whose irradiance is E gives a fluence of 2E in the open.
-                addShares(skies[i], i, beams, 2f / sky.length, towards, workers);
+                addShares(skies[i], i, beams, share, sky[s], workers);
             }
         }
         boolean shines = fire.lamps.power() > 0 && shading.inner() > 0;

@@ -7,6 +7,8 @@ import ashfall.shot.Shot;
 import ashfall.shot.Sun;
 import ashfall.shot.Vec3;
 
+import java.util.Arrays;
+
 /// The look and the light of a shot as plain numbers.
 ///
 /// @param areaPerKilogram extinction of soot, m²/kg
@@ -15,6 +17,8 @@ import ashfall.shot.Vec3;
 /// @param onGas how much more of sun and sky falls on gas than on the site
 /// @param sunlight irradiance across the beam, lux, linear sRGB
 /// @param skylight irradiance of level ground, lux, linear sRGB
+/// @param sky where that comes from by a picture; null where it comes evenly
+/// @param isSkyShown whether that picture is seen behind all
 record Shading(
         float areaPerKilogram,
         float albedo,
@@ -33,7 +37,9 @@ record Shading(
         double samplesPerVoxel,
         double exposure,
         Glow glowing,
-        Mapping mapping) {
+        Mapping mapping,
+        Sky sky,
+        boolean isSkyShown) {
     /// Lumen from a watt of heat.
     private static final float BAND_LIGHT = 1e-4f;
 
@@ -52,6 +58,7 @@ record Shading(
     static Shading of(Shot shot, double seconds) {
         Item look = shot.look();
         Item sun = shot.sun();
+        Sky sky = Sky.of(sun);
         return new Shading(
                 (float) (1000 * look.number(Look.EXTINCTION)),
                 (float) look.number(Look.ALBEDO),
@@ -64,13 +71,15 @@ record Shading(
                 look.number(Look.REACH),
                 sun.get(Sun.TOWARDS).unit(),
                 sun.get(Sun.COLOUR).times(sun.number(Sun.STRENGTH)),
-                sun.get(Sun.SKY_COLOUR).times(sun.number(Sun.SKY)),
+                (sky == null ? sun.get(Sun.SKY_COLOUR) : sky.colour()).times(sun.number(Sun.SKY)),
                 look.get(Look.GROUND),
                 sun.number(Sun.ON_GAS),
                 look.number(Look.SAMPLES),
                 Math.pow(2, look.get(Look.EXPOSURE).at(seconds)),
                 Glow.of(shot.reading().get(Reading.RAMP)),
-                Mapping.of(shot));
+                Mapping.of(shot),
+                sky,
+                sun.get(Sun.SKY_SHOWN));
     }
 
     /// Extinction of smoke, 1/m, from kg/m³.
@@ -111,6 +120,38 @@ record Shading(
     /// scattered.
     float effective(float extinction) {
         return extinction * (1 - albedo * forward());
+    }
+
+    /// How much of the skylight comes from where, over that of an even sky.
+    double[] skyShares(Vec3[] directions) {
+        if (sky != null) {
+            return sky.shares(directions);
+        }
+        double[] even = new double[directions.length];
+        Arrays.fill(even, 1);
+        return even;
+    }
+
+    /// Skylight that a surface in the open gets, lux.
+    ///
+    /// @param channel 0 to 2
+    double skylight(Vec3 normal, int channel) {
+        return sky == null || normal.y() == 1
+                ? 0.5 * (1 + normal.y()) * skylight.get(channel)
+                : sky.irradiance(normal, channel) * luminance(skylight);
+    }
+
+    private static double luminance(Vec3 rgb) {
+        return 0.2126 * rgb.x() + 0.7152 * rgb.y() + 0.0722 * rgb.z();
+    }
+
+    /// Adds the picture of the sky, where one is to be seen, towards a direction; tells whether.
+    boolean addSky(Vec3 d, double weight, float[] parts, int offset) {
+        if (sky == null || !isSkyShown) {
+            return false;
+        }
+        sky.add(d, weight * luminance(skylight), parts, offset);
+        return true;
     }
 
     /// Is there any skylight?

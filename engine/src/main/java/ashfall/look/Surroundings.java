@@ -152,8 +152,7 @@ final class Surroundings {
         for (int k = 0; k < 3; k++) {
             double back = clear * Bodies.albedo(k, place) / Math.PI;
             parts[Part.SITE_BY_SUN.offset() + k] += (float) (back * sunny * sunlight(k));
-            parts[Part.SITE_BY_SKY.offset() + k] +=
-                    (float) (back * 0.5 * (1 + normal.y()) * skylight(k));
+            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * shading.skylight(normal, k));
             parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * fire[k]);
         }
         addLamps(before, normal, k -> clear * Bodies.albedo(k, place) / Math.PI, parts);
@@ -179,9 +178,13 @@ final class Surroundings {
         return a + tz * (b - a);
     }
 
-    /// A plain sky: paler and warmer towards the horizon, its mean the skylight.
+    /// The picture of the sky, or a plain one: paler and warmer towards the horizon, its mean the
+    // skylight.
     private void addSky(Vec3 d, float weight, float[] parts) {
         int background = Part.BACKGROUND.offset();
+        if (shading.addSky(d, weight, parts, background)) {
+            return;
+        }
         double low = Math.exp(-4 * Math.max(0, d.y()));
         for (int k = 0; k < 3; k++) {
             double zenith = shading.skylight().get(k) / Math.PI;

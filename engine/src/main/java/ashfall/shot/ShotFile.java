@@ -48,11 +48,34 @@ public final class ShotFile {
             throw new ShotException("there is no shot file '" + path + "'");
         }
         try {
-            return parse(Files.readString(path), path.toString());
+            Reading reading = parse(Files.readString(path), path.toString());
+            return new Reading(located(reading.shot(), path), reading.unknownKeys());
         } catch (IOException e) {
             throw new ShotException(
                     "the shot file '" + path + "' cannot be read: " + e.getMessage(), e);
         }
+    }
+
+    /// The shot with files that lie beside it named from anywhere.
+    private static Shot located(Shot shot, Path file) {
+        String picture = shot.sun().get(Sun.SKY_PICTURE);
+        if (picture.isEmpty() || Path.of(picture).isAbsolute()) {
+            return shot;
+        }
+        Path whole = file.toAbsolutePath().resolveSibling(picture).normalize();
+        return shot.with("sun", shot.sun().with(Sun.SKY_PICTURE, whole.toString()));
+    }
+
+    /// The text of a shot's file. Files that lie in its folder are named from there on, so that
+    /// both can be moved together.
+    public static String write(Shot shot, Path file) {
+        Path folder = file.toAbsolutePath().getParent();
+        Path picture = Path.of(shot.sun().get(Sun.SKY_PICTURE));
+        if (!picture.isAbsolute() || !picture.startsWith(folder)) {
+            return write(shot);
+        }
+        String beside = folder.relativize(picture).toString().replace('\\', '/');
+        return write(shot.with("sun", shot.sun().with(Sun.SKY_PICTURE, beside)));
     }
 
     /// Reads a shot from text; `file` names it in messages.

@@ -2,6 +2,7 @@ package ashfall.shot;
 
 import static ashfall.shot.Affects.PICTURE;
 
+import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Vector;
 import ashfall.shot.Param.Words;
 
@@ -61,6 +62,27 @@ public final class Sun {
                     0,
                     10,
                     new Vec3(0.5, 0.68, 1));
+    public static final Text SKY_PICTURE =
+            Text.path(
+                    Words.of("skyPicture", "Picture of the sky", PICTURE)
+                            .does(
+                                    "OpenEXR, PNG or JPEG, twice as wide as high, of all"
+                                        + " directions: its light falls on gas and site, as much as"
+                                        + " the skylight says, in place of the colour of the"
+                                        + " sky."));
+    public static final Quantity SKY_TURN =
+            Quantity.of("skyTurn", "Turned by", Unit.DEGREE, 0, PICTURE)
+                    .hard(-360, 360)
+                    .usual(-180, 180)
+                    .words("to the left", "to the right")
+                    .does("By how much the picture of the sky is turned about the upright axis.");
+    public static final Switch SKY_SHOWN =
+            new Switch(
+                    Words.of("skyShown", "Seen behind", PICTURE)
+                            .does(
+                                    "Whether the picture of the sky is seen behind all, or lights"
+                                            + " alone."),
+                    false);
     public static final Quantity ON_GAS =
             Quantity.of("onGas", "Strength on gas", Unit.NONE, 1, PICTURE)
                     .hard(0, 1000)
@@ -70,5 +92,16 @@ public final class Sun {
                             "How much of sun and sky falls on gas; one is as on the ground and all"
                                     + " else.");
     public static final Kind KIND =
-            Kind.of("sun", "Sun", TOWARDS, STRENGTH, COLOUR, SKY, SKY_COLOUR, ON_GAS);
+            Kind.of(
+                    "sun",
+                    "Sun",
+                    TOWARDS,
+                    STRENGTH,
+                    COLOUR,
+                    SKY,
+                    SKY_COLOUR,
+                    SKY_PICTURE,
+                    SKY_TURN,
+                    SKY_SHOWN,
+                    ON_GAS);
 }

@@ -20,6 +20,7 @@ import ashfall.shot.Reading;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Sun;
 import ashfall.shot.Text;
 import ashfall.work.Workers;
 
@@ -34,10 +35,13 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
 
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
@@ -57,6 +61,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     private final VBox list = new VBox();
     private final Label sentence = new Label();
     private final ObservableDoubleValue pointed;
+    private final Supplier<Optional<Path>> ask;
     private final Ranges ranges;
     private final FramingBar framing;
     private final HoldBar hold;
@@ -69,13 +74,16 @@ public final class DialsView extends VBox implements AutoCloseable {
     /// How often the list was built: dials that are added later belong to one of them.
     private int builds;
 
+    /// @param ask for a picture's file
     /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
     public DialsView(
             Document document,
             Runs runs,
             Selection selection,
             Workers workers,
+            Supplier<Optional<Path>> ask,
             ObservableDoubleValue pointed) {
+        this.ask = ask;
         this.pointed = pointed;
         this.ranges = new Ranges(runs, workers);
         this.framing = new FramingBar(document, runs, workers);
@@ -360,6 +368,7 @@ public final class DialsView extends VBox implements AutoCloseable {
                             value -> value + 1,
                             value -> value - 1);
             case Param.Colours c -> new RampDial(document, path, c, ranges, pointed);
+            case Text t when t.equals(Sun.SKY_PICTURE) -> new FileDial(document, path, t, ask);
             case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->

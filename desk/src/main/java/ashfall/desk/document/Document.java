@@ -241,7 +241,7 @@ public final class Document {
     }
 
     private static void write(Shot shot, Path target) throws IOException {
-        byte[] bytes = ShotFile.write(shot).getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = ShotFile.write(shot, target).getBytes(StandardCharsets.UTF_8);
         WholeFile.write(target.toAbsolutePath(), List.of(ByteBuffer.wrap(bytes)));
     }
 

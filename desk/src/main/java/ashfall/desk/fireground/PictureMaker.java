@@ -19,6 +19,7 @@ import ashfall.picture.Print;
 import ashfall.shot.Frames;
 import ashfall.shot.Reading;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.shot.Vec3;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -157,8 +158,7 @@ final class PictureMaker implements AutoCloseable {
             // Reading is given up for what is asked for next only where this was seen already.
             frames = frames(request, false, workers.pictures(seen ? own : new Cancel()));
         } catch (IOException e) {
-            String why = String.valueOf(e.getMessage());
-            out.publish(new Drawn(request, null, 0, 0, List.of(), null, 0, List.of(), why, true));
+            sayTrouble(request, e);
             return;
         }
         Frame frame = frames.getFirst();
@@ -174,7 +174,12 @@ final class PictureMaker implements AutoCloseable {
             sayUnkept(request, frame, smoke(request));
             return;
         }
-        prepare(request, frames, first);
+        try {
+            prepare(request, frames, first);
+        } catch (ShotException e) {
+            sayTrouble(request, e);
+            return;
+        }
         publish(request, frames, divisor, COARSE_SAMPLES, first, false);
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
@@ -187,6 +192,11 @@ final class PictureMaker implements AutoCloseable {
                 publish(request, frames, finer, FINE_SAMPLES, idle, true);
             }
         }
+    }
+
+    private void sayTrouble(Request request, Exception e) {
+        String why = String.valueOf(e.getMessage());
+        out.publish(new Drawn(request, null, 0, 0, List.of(), null, 0, List.of(), why, true));
     }
 
     /// Does anything that is seen take long to read, and is it there at less detail?
