@@ -11,8 +11,7 @@ import java.util.Objects;
 /// shimmers.
 ///
 /// The refractive index goes with density, `n − 1 = K ρ` (Gladstone & Dale 1863), and density at
-// one
-/// pressure with `1/T`. A ray that is hardly turned turns by `∫ ∇⊥n ds` along its straight way.
+/// one pressure with `1/T`. A ray that is hardly turned turns by `∫ ∇⊥n ds` along its straight way.
 final class Haze {
     /// Gladstone–Dale constant of air at 589 nm, m³/kg.
     private static final double K = 2.262e-4;

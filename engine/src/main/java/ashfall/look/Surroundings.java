@@ -179,7 +179,7 @@ final class Surroundings {
     }
 
     /// The picture of the sky, or a plain one: paler and warmer towards the horizon, its mean the
-    // skylight.
+    /// skylight.
     private void addSky(Vec3 d, float weight, float[] parts) {
         int background = Part.BACKGROUND.offset();
         if (shading.addSky(d, weight, parts, background)) {

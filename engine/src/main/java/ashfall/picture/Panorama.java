@@ -84,8 +84,8 @@ public record Panorama(int width, int height, float[] rgb) {
         }
         float[] rgb = new float[3 * image.getWidth() * image.getHeight()];
         for (int i = 0; i < rgb.length; i++) {
-            int pixel = image.getRGB(i / 3 % image.getWidth(), i / 3 / image.getWidth());
-            rgb[i] = linear((pixel >> 16 - 8 * (i % 3) & 0xff) / 255.0);
+            int pixel = image.getRGB((i / 3) % image.getWidth(), i / 3 / image.getWidth());
+            rgb[i] = linear(((pixel >> (16 - 8 * (i % 3))) & 0xff) / 255.0);
         }
         return new Panorama(image.getWidth(), image.getHeight(), rgb);
     }

@@ -71,7 +71,7 @@ public record Shot(
     }
 
     /// May an element, a source or an obstacle be called so? Letters, digits and hyphens, a letter
-    // first.
+    /// first.
     public static boolean isName(String text) {
         return text.matches("[A-Za-z][A-Za-z0-9-]*");
     }

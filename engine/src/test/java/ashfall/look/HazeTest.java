@@ -32,7 +32,7 @@ class HazeTest {
     private static final double PIXEL = 36.0 / 180 / SIDE;
 
     /// A block of air of a metre, ten above the ground, that is warmer by 1 K a centimetre of
-    // height.
+    /// height.
     private static final Frame AIR =
             new Frame(
                     1,

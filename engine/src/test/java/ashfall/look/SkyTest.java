@@ -114,8 +114,7 @@ class SkyTest {
     }
 
     /// What lies level gets the skylight that is asked for, whatever the picture's unit; colours
-    // are
-    /// the picture's; it is behind all only where asked.
+    /// are the picture's; it is behind all only where asked.
     @Test
     void skylight_isAsMuchAsAsked_inThePicturesColours(@TempDir Path folder) throws IOException {
         BufferedImage red = new BufferedImage(64, 32, BufferedImage.TYPE_INT_RGB);
