@@ -84,7 +84,7 @@ class PunchThenNormalTest {
         assertEquals(bits(plain.at(17, ALL)), bits(eighth));
         int last = 0;
         for (long n : punch.numbers()) {
-            int bits = bits(punch.at(n, Set.of("density")));
+            int bits = bits(punch.at(n, Set.of("temperature")));
             assertNotEquals(last, bits, "frame " + n + " shows the one before again");
             last = bits;
         }
