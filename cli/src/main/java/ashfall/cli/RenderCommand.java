@@ -40,8 +40,8 @@ final class RenderCommand implements Callable<Integer> {
             paramLabel = "DIR",
             required = true,
             description =
-                    "the folder of the firing; once more for each further element to be seen with"
-                            + " it")
+                    "the folder of the firing, or of numbered .vdb files of another program, or one"
+                            + " of those; once more for each further element to be seen with it")
     private List<Path> firings;
 
     @Option(

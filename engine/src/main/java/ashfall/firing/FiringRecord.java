@@ -35,6 +35,7 @@ import java.util.TreeMap;
 /// What a firing's folder says about itself: `firing.json`.
 ///
 /// @param shotJson the shot as it was fired
+/// @param element of the shot; none for volumes of another program
 /// @param keyValues what the key was made of, by path
 /// @param firstFrame number of the first frame simulated
 /// @param log one entry a frame done, in order; frames before the first wanted one are in it too
@@ -65,6 +66,11 @@ public record FiringRecord(
     /// The last whole frame, or the one before the first.
     public long lastFrame() {
         return log.isEmpty() ? firstFrame - 1 : log.getLast().frame();
+    }
+
+    /// Does it stand for volumes that another program made, of which no more is known?
+    public boolean isForeign() {
+        return element.isEmpty();
     }
 
     /// The settings of the element's gas that the firing was made with.

@@ -75,6 +75,9 @@ public final class PictureCheck {
     }
 
     private static void addKept(List<Finding> found, Shot shot, String name, FiringRecord record) {
+        if (record.isForeign()) {
+            return;
+        }
         String path = "elements." + name;
         if (!shot.elements().containsKey(name)) {
             found.add(new Finding(path, "is no longer in the shot, but its firing is shown"));

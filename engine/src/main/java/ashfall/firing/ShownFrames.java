@@ -6,6 +6,7 @@ import ashfall.look.Embers.Ember;
 import ashfall.particles.Carriers;
 import ashfall.shot.Camera;
 import ashfall.shot.Carrier;
+import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
@@ -22,6 +23,7 @@ import ashfall.vdb.VdbWriter;
 import ashfall.work.Workers;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -31,8 +33,8 @@ import java.util.NavigableSet;
 import java.util.Set;
 import java.util.TreeSet;
 
-/// The frames of a firing as a playback speed shows them: stored ones where it meets them, others
-/// found between two along the motion ([Between]).
+/// The frames of a firing, or of volumes that another program made, as a playback speed shows
+/// them: stored ones where it meets them, others found between two along the motion ([Between]).
 public final class ShownFrames {
     private static final String VELOCITY = "velocity";
 
@@ -44,11 +46,14 @@ public final class ShownFrames {
     private final Workers workers;
     private final Map<Long, Frame> held = new HashMap<>();
 
-    /// @param shot whose playback speed it is; its frame rate is not used, the firing's is
-    /// @throws FiringException when the folder holds no firing that can be read, or no frames yet
-    public ShownFrames(Path folder, Shot shot, Workers workers) {
-        this.folder = folder;
-        this.record = FiringRecord.read(folder);
+    /// @param place the folder of a firing; or one of numbered volumes, or any of them
+    /// @param shot whose playback speed it is; its frame rate is that of volumes, not of a firing
+    /// @throws FiringException when there is nothing that can be read, or no frames yet
+    public ShownFrames(Path place, Shot shot, Workers workers) {
+        boolean isFile = Files.isRegularFile(place);
+        boolean fires = !isFile && Files.exists(place.resolve(FiringRecord.FILE));
+        this.folder = isFile ? place.toAbsolutePath().getParent() : place;
+        this.record = fires ? FiringRecord.read(place) : VolumeSequence.record(place, shot);
         this.workers = workers;
         this.kept = new TreeSet<>(record.files().keySet());
         if (kept.isEmpty()) {
@@ -76,6 +81,9 @@ public final class ShownFrames {
     /// sources of which a shot wants them in pictures, with its size and glow, and the way each
     /// goes while its shutter is open.
     public List<Ember> embers(Shot shot, long shown) {
+        if (record.isForeign()) {
+            return List.of();
+        }
         double frame = fired.frames().get(Frames.RATE).seconds(1);
         double seconds = frame * playback.stored(shown);
         double open = Camera.open(shot.camera()) * frame * playback.speedAt(shown);
@@ -184,7 +192,10 @@ public final class ShownFrames {
         double stored = playback.stored(shown);
         long number = (long) Math.floor(stored);
         Frame before = read(number);
-        var clock = fired.element(record.element()).gas().get(Gas.TIME_SCALE);
+        Curve clock =
+                record.isForeign()
+                        ? Curve.constant(1)
+                        : fired.element(record.element()).gas().get(Gas.TIME_SCALE);
         if (number == stored && !channels.contains(VELOCITY)) {
             return before;
         }
@@ -223,6 +234,10 @@ public final class ShownFrames {
         Frame frame = held.get(number);
         if (frame == null) {
             frame = FrameFile.read(folder.resolve(record.files().get(number)), workers);
+            if (record.isForeign()) {
+                double seconds = fired.frames().get(Frames.RATE).seconds(number);
+                frame = new Frame(number, seconds, frame.lattice(), frame.channels());
+            }
             held.keySet().removeIf(other -> Math.abs(other - number) > 1);
             held.put(number, frame);
         }

@@ -262,6 +262,9 @@ public final class RenderPanel extends VBox implements AutoCloseable {
     }
 
     private void look() {
+        if (!isVisible()) {
+            return;
+        }
         what.setText(
                 firings().stream()
                         .map(run -> run.element() + ": " + run.title() + ", " + run.fineness())
