@@ -25,23 +25,25 @@ final class Haze {
     /// Refractive index less one, in the place of the smoke.
     private final Volume[] volumes;
 
-    private Haze(Volume[] volumes) {
+    /// Voxels to a step.
+    private final int stride;
+
+    private Haze(Volume[] volumes, int stride) {
         this.volumes = volumes;
+        this.stride = stride;
     }
 
-    /// What a moment's hot air does; null where it is not wanted or no temperature is known.
+    /// What a moment's hot air does: nothing where no temperature is known.
     ///
     /// @param strength 1 for what physics says
-    static Haze of(List<Frame> frames, double strength) {
-        if (strength == 0) {
-            return null;
-        }
+    /// @param stride voxels to a step
+    static Haze of(List<Frame> frames, double strength, int stride) {
         Volume[] hot =
                 frames.stream()
                         .map(frame -> refracting(frame, strength))
                         .filter(Objects::nonNull)
                         .toArray(Volume[]::new);
-        return hot.length == 0 ? null : new Haze(hot);
+        return new Haze(hot, stride);
     }
 
     private static Volume refracting(Frame frame, double strength) {
@@ -88,17 +90,18 @@ final class Haze {
                 double z = eye.z() - volume.corner[2];
                 volume.clip(x, y, z, d, 0, span);
                 double far = Math.min(end, span[1]);
-                double step = volume.voxel;
+                double voxel = volume.voxel;
+                double step = stride * voxel;
                 // Whole steps from the eye, so that neighbours sample alike.
                 double s = (Math.floor(span[0] / step) + 0.5) * step;
                 while (s < far) {
-                    double px = (x + s * d.x()) / step;
-                    double py = (y + s * d.y()) / step;
-                    double pz = (z + s * d.z()) / step;
+                    double px = (x + s * d.x()) / voxel;
+                    double py = (y + s * d.y()) / voxel;
+                    double pz = (z + s * d.z()) / voxel;
                     if (!volume.isFull(px, py, pz)) {
-                        double out = volume.wayOut(px, d.x() / step, 0);
-                        out = Math.min(out, volume.wayOut(py, d.y() / step, 1));
-                        out = Math.min(out, volume.wayOut(pz, d.z() / step, 2));
+                        double out = volume.wayOut(px, d.x() / voxel, 0);
+                        out = Math.min(out, volume.wayOut(py, d.y() / voxel, 1));
+                        out = Math.min(out, volume.wayOut(pz, d.z() / voxel, 2));
                         s += step * Math.max(1, Math.ceil(out / step));
                         continue;
                     }
@@ -106,8 +109,8 @@ final class Haze {
                     double along = slope[0] * d.x() + slope[1] * d.y() + slope[2] * d.z();
                     double square = 0;
                     for (int a = 0; a < 3; a++) {
-                        // A step is a voxel, which the slope is per.
-                        double across = slope[a] - along * d.get(a);
+                        // The slope is per voxel.
+                        double across = stride * (slope[a] - along * d.get(a));
                         turn[a] += across;
                         square += across * across;
                     }

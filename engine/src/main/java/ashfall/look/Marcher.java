@@ -33,9 +33,6 @@ public final class Marcher {
     final Bodies bodies;
     final Keeper keeper;
 
-    /// Hot air before the site; null where it turns no light.
-    final Haze haze;
-
     /// Share of the light behind below which a ray ends; where there is fire, which is thousands of
     /// times brighter than the smoke before it, much less than where there is none.
     final float opaque;
@@ -45,6 +42,12 @@ public final class Marcher {
 
     /// Was such a picture drawn already?
     private boolean again;
+
+    private final List<Frame> frames;
+    private final double haziness;
+
+    /// Laid out when it is first wanted.
+    private Haze haze;
 
     private final Taking taking;
     private final Workers workers;
@@ -96,7 +99,8 @@ public final class Marcher {
                         frames, shading.mapping(), shading.blue() > 0, fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
-        this.haze = Haze.of(frames, shot.look().number(Look.HAZE));
+        this.frames = frames;
+        this.haziness = shot.look().number(Look.HAZE);
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
         this.light = new GasLight(volumes, shading, bodies, detail, workers);
         this.lamps =
@@ -130,6 +134,14 @@ public final class Marcher {
             keeperLight[1][k] = 0.5f * (float) shading.skylight().get(k);
             keeperLight[2][k] *= 0.25f * shading.spill();
         }
+    }
+
+    /// Hot air before the site; null where it turns no light.
+    synchronized Haze haze() {
+        if (haze == null && haziness > 0) {
+            haze = Haze.of(frames, haziness, quick ? 2 : 1);
+        }
+        return haze;
     }
 
     /// Adds the keeper where a ray meets him.

@@ -108,8 +108,8 @@ final class Ray {
         this.shading = scene.shading;
         this.gasLight = scene.light;
         this.samples = samples;
-        boolean wanted = scene.haze != null && samples >= shading.samplesPerVoxel();
-        hotAir = wanted ? scene.haze.new Way() : null;
+        Haze haze = samples >= shading.samplesPerVoxel() ? scene.haze() : null;
+        hotAir = haze == null ? null : haze.new Way();
         int count = volumes.length;
         crossings = new Crossing[count];
         isSunny = shading.isSunny();
