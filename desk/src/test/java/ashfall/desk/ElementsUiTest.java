@@ -58,6 +58,19 @@ class ElementsUiTest extends DeskTest {
                 () -> other() != null && other().stateProperty().get() == Run.State.DONE);
     }
 
+    /// Stops at a frame, with both in the camera's view.
+    private void frameBoth(FxRobot robot) {
+        robot.interact(
+                () -> {
+                    window.runs().playhead().playingProperty().set(false);
+                    window.runs().playhead().choose(6);
+                    Vec3 middle = new Vec3(20, 8, 0);
+                    window.document().put("camera", ashfall.shot.Camera.TARGET, middle);
+                    window.document()
+                            .put("camera", ashfall.shot.Camera.POSITION, new Vec3(20, 10, 70));
+                });
+    }
+
     /// How bright the east half of the view is against the sky around, summed.
     private double eastern(FxRobot robot) {
         until("the picture is fine", () -> window.fireground().isFinest());
@@ -82,15 +95,7 @@ class ElementsUiTest extends DeskTest {
         Run east = other();
         assertEquals("fireball", own.element());
         assertEquals("east", east.element());
-        robot.interact(
-                () -> {
-                    window.runs().playhead().playingProperty().set(false);
-                    window.runs().playhead().choose(6);
-                    Vec3 middle = new Vec3(20, 8, 0);
-                    window.document().put("camera", ashfall.shot.Camera.TARGET, middle);
-                    window.document()
-                            .put("camera", ashfall.shot.Camera.POSITION, new Vec3(20, 10, 70));
-                });
+        frameBoth(robot);
         assertSame(own, window.runs().shown(), "a camera supersedes no gas");
         until("it is said", () -> text(robot, "readout-frame").endsWith("with east: sketch"));
         double both = eastern(robot);
@@ -138,5 +143,27 @@ class ElementsUiTest extends DeskTest {
         robot.type(KeyCode.O);
         assertTrue(isOn("fireball"));
         until("it is back", () -> other() != null);
+    }
+
+    /// Unseen, it is looked through; nothing is sketched again, and it can be undone.
+    @Test
+    void presence_takesAnElementOutOfThePictureAlone(FxRobot robot) {
+        untilBoth();
+        frameBoth(robot);
+        robot.clickOn("#line-elements-east");
+        until("it has dials", () -> robot.lookup("#param-presence").tryQuery().isPresent());
+        reveal(robot, "param-presence");
+        Run east = window.runs().shown();
+        assertEquals("east", east.element());
+        double both = eastern(robot);
+        robot.clickOn("#param-presence-unseen");
+        assertTrue(eastern(robot) < 0.3 * both, "it is unseen");
+        robot.clickOn("#param-presence-cut-out");
+        assertTrue(eastern(robot) < 0.3 * both, "it is cut out");
+        assertSame(east, window.runs().shown());
+        assertFalse(window.runs().supersededProperty().get());
+        robot.interact(() -> window.document().undo());
+        robot.interact(() -> window.document().undo());
+        assertTrue(eastern(robot) > 0.9 * both, "it is seen again");
     }
 }

@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.continuity.Finding;
+import ashfall.look.Presence;
 import ashfall.look.Sky;
 import ashfall.shot.Affects;
 import ashfall.shot.Camera;
@@ -45,6 +46,16 @@ public final class PictureCheck {
                                                         + " picture"));
                             } else if (!element.gas().get(Gas.ON)) {
                                 found.add(new Finding(path, "is off, but its firing is shown"));
+                            }
+                            switch (Presence.of(shot, name)) {
+                                case CUT_OUT ->
+                                        found.add(new Finding(path, "is cut out of the picture"));
+                                case UNSEEN ->
+                                        found.add(
+                                                new Finding(
+                                                        path,
+                                                        "is unseen; it shades and lights only"));
+                                case SEEN -> {}
                             }
                             element.sources()
                                     .forEach(

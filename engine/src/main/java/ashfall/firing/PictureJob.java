@@ -3,6 +3,7 @@ package ashfall.firing;
 import ashfall.continuity.Finding;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
+import ashfall.look.Presence;
 import ashfall.look.View;
 import ashfall.picture.Layers;
 import ashfall.picture.PictureFile;
@@ -174,11 +175,13 @@ public final class PictureJob {
         Region region = order.region;
         for (long frame : frames) {
             long started = System.nanoTime();
-            List<Frame> seen = new ArrayList<>();
+            List<Frame> gas = new ArrayList<>();
+            List<Presence> presences = new ArrayList<>();
             for (ShownFrames element : elements) {
-                seen.add(element.at(frame, Marcher.channels(order.shot, true)));
+                gas.add(element.at(frame, Marcher.channels(order.shot, true)));
+                presences.add(Presence.of(order.shot, element.record().element()));
             }
-            Marcher marcher = new Marcher(seen, order.shot, workers);
+            Marcher marcher = new Marcher(gas, presences, order.shot, workers);
             if (frame == frames.getFirst()) {
                 double before = (System.nanoTime() - started) * 1e-9;
                 listener.foretold(before + seconds(marcher, view), frames.size());

@@ -44,6 +44,10 @@ final class Crossing {
         this.corner = volume.corner;
     }
 
+    Presence presence() {
+        return volume.presence;
+    }
+
     double voxel() {
         return volume.voxel;
     }

@@ -11,6 +11,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -71,22 +72,48 @@ public final class Marcher {
     /// Prepares the light of a moment under a shot's look, for finished pictures.
     ///
     /// @param frames one an element
+    /// @param presences of each
     /// @throws IllegalArgumentException when there is no frame, or one has no density
+    public Marcher(List<Frame> frames, List<Presence> presences, Shot shot, Workers workers) {
+        this(frames, presences, shot, null, GasLight.Detail.FINE, workers);
+    }
+
+    /// As the other, of elements that are all seen.
     public Marcher(List<Frame> frames, Shot shot, Workers workers) {
-        this(frames, shot, null, GasLight.Detail.FINE, workers);
+        this(frames, seen(frames), shot, workers);
+    }
+
+    private static List<Presence> seen(List<Frame> frames) {
+        return Collections.nCopies(frames.size(), Presence.SEEN);
     }
 
     /// Prepares a moment for looking at it while working: coarser light, longer steps.
     ///
     /// @param frames one an element
+    /// @param presences of each
     /// @param keeper who stands beside the fire, or null
     /// @throws IllegalArgumentException when there is no frame, or one has no density
+    public static Marcher quick(
+            List<Frame> frames,
+            List<Presence> presences,
+            Shot shot,
+            Keeper keeper,
+            Workers workers) {
+        return new Marcher(frames, presences, shot, keeper, GasLight.Detail.QUICK, workers);
+    }
+
+    /// As the other, of elements that are all seen.
     public static Marcher quick(List<Frame> frames, Shot shot, Keeper keeper, Workers workers) {
-        return new Marcher(frames, shot, keeper, GasLight.Detail.QUICK, workers);
+        return quick(frames, seen(frames), shot, keeper, workers);
     }
 
     private Marcher(
-            List<Frame> frames, Shot shot, Keeper keeper, GasLight.Detail detail, Workers workers) {
+            List<Frame> frames,
+            List<Presence> presences,
+            Shot shot,
+            Keeper keeper,
+            GasLight.Detail detail,
+            Workers workers) {
         if (frames.isEmpty()) {
             throw new IllegalArgumentException("a picture needs a frame");
         }
@@ -96,7 +123,11 @@ public final class Marcher {
         this.quick = !fine;
         this.volumes =
                 new Volumes(
-                        frames, shading.mapping(), shading.blue() > 0, fine ? taking.open() : -1);
+                        frames,
+                        presences,
+                        shading.mapping(),
+                        shading.blue() > 0,
+                        fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
         this.frames = frames;
@@ -165,7 +196,8 @@ public final class Marcher {
     public static double firePower(List<Frame> frames, Shot shot, Workers workers) {
         double seconds = frames.getFirst().seconds();
         Shading shading = Shading.of(shot, seconds);
-        Volumes volumes = new Volumes(frames, shading.mapping(), shading.blue() > 0, -1);
+        Volumes volumes =
+                new Volumes(frames, seen(frames), shading.mapping(), shading.blue() > 0, -1);
         int cells = GasLight.Detail.QUICK.fireCells();
         return new FireLight(
                         volumes, shading, new Bodies(shot, seconds), cells, GasLight.PARTS, workers)
@@ -218,7 +250,7 @@ public final class Marcher {
                         Vec3 d = view.ray(column + 0.5, row + 0.5, width, height);
                         float jitter = Seeded.unit(0, 0, 0, pixel);
                         ray.trace(view, view.eye(), d, perMetre, jitter, 0);
-                        opacity[pixel] = 1 - ray.clear;
+                        opacity[pixel] = ray.opacity();
                         emitted[pixel] = ray.glowLuminance();
                         for (int i = 0; i < ray.parts.length; i++) {
                             rgb[3 * pixel + i % 3] += shown[i / 3] ? ray.parts[i] : 0;
@@ -275,8 +307,8 @@ public final class Marcher {
                     light[3 * pixel + k] += share * ray.parts[part.offset() + k];
                 }
             }
-            out.opacity()[pixel] += share * (1 - ray.clear);
-            covered += 1 - ray.clear;
+            out.opacity()[pixel] += share * ray.opacity();
+            covered += ray.opacity();
             heat += ray.heat;
             distance += ray.distance;
             if (ray.clear > opaque && ray.end < Double.POSITIVE_INFINITY) {

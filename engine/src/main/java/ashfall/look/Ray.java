@@ -22,6 +22,9 @@ final class Ray {
     /// Share of what lies behind the gas that is still seen.
     float clear;
 
+    /// Share of it that is hidden by gas which is cut out.
+    private float cut;
+
     /// Sums over the gas, each piece as much as it covers: of distance in m, of temperature in K,
     /// of velocity in m/s; divide by the opacity.
     double distance;
@@ -139,6 +142,7 @@ final class Ray {
         this.late = late;
         Arrays.fill(parts, 0);
         clear = 1;
+        cut = 0;
         bent = STRAIGHT;
         distance = 0;
         heat = 0;
@@ -196,6 +200,9 @@ final class Ray {
         double first = Double.POSITIVE_INFINITY;
         for (Crossing crossing : crossings) {
             crossing.enter(eye, d, from, end);
+            if (crossing.presence() == Presence.UNSEEN) {
+                crossing.far = Double.NEGATIVE_INFINITY;
+            }
             if (crossing.near < crossing.far) {
                 first = Math.min(first, crossing.near);
             }
@@ -273,6 +280,7 @@ final class Ray {
         Arrays.fill(byFire, 0);
         Arrays.fill(drift, 0);
         float extinction = 0;
+        float away = 0;
         float warmth = 0;
         float tint = 0;
         for (int m = 0; m < meets; m++) {
@@ -286,11 +294,16 @@ final class Ray {
             float source0 = here.source;
             float tint0 = here.tint;
             here.read(to, late);
+            float thick = shading.extinction(0.5f * (density0 + here.density));
+            if (here.presence() == Presence.CUT_OUT) {
+                extinction += thick;
+                away += thick;
+                continue;
+            }
             float burning = 0.5f * (release0 + here.release);
             if (burning > 0) {
                 shading.addBlue(burning, glow);
             }
-            float thick = shading.extinction(0.5f * (density0 + here.density));
             float shines = shading.extinction(Math.max(source0, here.source));
             if (Math.max(thick, shines) * length < THIN) {
                 continue;
@@ -316,13 +329,15 @@ final class Ray {
             float hidden = hidden(depth);
             float covers = clear * hidden;
             weight = covers / extinction;
-            distance += covers * middle;
+            float lost = covers * (away / extinction);
+            cut += lost;
+            distance += (covers - lost) * middle;
             heat += covers * (warmth / extinction);
             for (int k = 0; k < 3; k++) {
                 motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;
-            dye(tint / extinction);
+            dye(extinction > away ? tint / (extinction - away) : 0);
             addScattered(weight);
         }
         int flame = Part.FLAME.offset();
@@ -437,6 +452,11 @@ final class Ray {
         for (int k = 0; k < 3; k++) {
             parts[offset + k] += share * (float) light.get(k) * colour[k];
         }
+    }
+
+    /// Share of what lies behind that gas hides which is seen.
+    float opacity() {
+        return 1 - clear - cut;
     }
 
     /// Luminance of the fire's own glow, cd/m².

@@ -136,7 +136,7 @@ public final class Sky {
         double[] sum = new double[all.length];
         double[] sizes = new double[all.length];
         double even = luminance(level) / Math.PI;
-        // Each tenth of a degree or so is fine enough for directions that are tens apart.
+        // Steps of less than a degree do for directions that are tens of them apart.
         int skip = Math.max(1, picture.width() / 512);
         for (int row = skip / 2; row < picture.height() / 2; row += skip) {
             for (int column = skip / 2; column < picture.width(); column += skip) {

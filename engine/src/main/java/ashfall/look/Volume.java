@@ -23,6 +23,7 @@ final class Volume {
 
     final GridShape shape;
     final double voxel;
+    final Presence presence;
 
     /// World position of the lower corner, m.
     final double[] corner = new double[3];
@@ -58,7 +59,8 @@ final class Volume {
     /// @param mapping of channels to what is seen
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
-    Volume(Frame frame, Mapping mapping, boolean burning, double open) {
+    Volume(Frame frame, Presence presence, Mapping mapping, boolean burning, double open) {
+        this.presence = presence;
         SparseGrid smoke = frame.channels().get(mapping.smoke());
         SparseGrid heat = frame.channels().get(mapping.heat());
         if (smoke == null) {
@@ -121,6 +123,7 @@ final class Volume {
 
     /// Values of one channel alone, in the place of the smoke.
     Volume(SparseGrid grid, Lattice lattice) {
+        presence = Presence.UNSEEN;
         int[] from = new int[3];
         int[] to = new int[3];
         enclose(List.of(grid), from, to);
@@ -154,6 +157,7 @@ final class Volume {
                 new GridShape(
                         halved(fine.shape.nx()), halved(fine.shape.ny()), halved(fine.shape.nz()));
         voxel = 2 * fine.voxel;
+        presence = fine.presence;
         System.arraycopy(fine.corner, 0, corner, 0, 3);
         density = means(fine, fine.density, null, 0, workers);
         source = fine.source == fine.density ? density : means(fine, fine.source, null, 0, workers);

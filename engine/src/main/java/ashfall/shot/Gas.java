@@ -208,6 +208,15 @@ public final class Gas {
                     0,
                     Long.MAX_VALUE / 2,
                     1);
+    public static final Choice PRESENCE =
+            new Choice(
+                    Words.of("presence", "In the picture", Affects.PICTURE)
+                            .does(
+                                    "Whether the element is seen; cut out, so that it hides what is"
+                                            + " behind it and leaves room for itself; or unseen."
+                                            + " It shades and lights all else in any case."),
+                    List.of("seen", "cut_out", "unseen"),
+                    "seen");
     public static final Kind KIND =
             Kind.of(
                     "gas",
@@ -236,7 +245,8 @@ public final class Gas {
                     STEPS,
                     MOST_STEPS,
                     SEED,
-                    WHO);
+                    WHO,
+                    PRESENCE);
 
     /// Half-lives from this long on mean for ever, s.
     public static final double EVER = 1000;

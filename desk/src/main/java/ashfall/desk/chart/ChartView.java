@@ -175,6 +175,9 @@ public final class ChartView extends VBox {
 
     /// Tells whose heat and smoke it is where the pointer is in the burn log.
     private void point(MouseEvent e) {
+        if (cues.isWaiting()) {
+            return;
+        }
         Run run = runs.shown();
         LogEntry entry = run == null ? null : run.entryNear(axis().frame(e.getX()));
         boolean told =

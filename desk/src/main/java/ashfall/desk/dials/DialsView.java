@@ -206,7 +206,7 @@ public final class DialsView extends VBox implements AutoCloseable {
                 all.put("frames", "Frames");
                 if (gas) {
                     all.put(element + ".bounds", "Bounds");
-                    all.put(element, "Voxels");
+                    all.put(element, "Element");
                 }
                 shot.obstacles().keySet().forEach(o -> all.put("obstacles." + o, o));
             }
@@ -305,7 +305,8 @@ public final class DialsView extends VBox implements AutoCloseable {
         if (!rest.isEmpty()) {
             Platform.runLater(
                     () -> {
-                        if (builds == wanted) {
+                        // What they are of may be gone meanwhile, by an edit that is not shown yet.
+                        if (builds == wanted && document.shot().item(path) != null) {
                             add(path, rest.getFirst());
                             addLater(path, rest.subList(1, rest.size()), wanted);
                         }
@@ -344,11 +345,14 @@ public final class DialsView extends VBox implements AutoCloseable {
         }
         if (item.kind().equals(Gas.KIND)) {
             return switch (station) {
-                case SITE -> param.key().startsWith("voxel");
+                case SITE -> param.key().startsWith("voxel") || param == Gas.PRESENCE;
                 case HAND_OVER ->
                         param == Kept.CHANNELS
                                 || (param.key().startsWith("crop") && concerns(param, item));
-                default -> !param.key().startsWith("voxel") && !Kept.params().contains(param);
+                default ->
+                        !param.key().startsWith("voxel")
+                                && param != Gas.PRESENCE
+                                && !Kept.params().contains(param);
             };
         }
         return concerns(param, item);

@@ -9,6 +9,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
 import ashfall.look.Marcher;
+import ashfall.look.Presence;
 import ashfall.look.Seen;
 import ashfall.look.Slice;
 import ashfall.look.Streaks;
@@ -130,6 +131,10 @@ final class PictureMaker implements AutoCloseable {
     private Shot marcherShot;
     private Keeper marcherKeeper;
     private double secondsPerPixel = 5e-7;
+
+    /// Of the frames found last.
+    private final List<Presence> presences = new ArrayList<>();
+
     private List<Streak> streaks = List.of();
     private Frame streaksFrame;
     private Slice streaksSlice;
@@ -342,6 +347,7 @@ final class PictureMaker implements AutoCloseable {
     /// @param coarse at less detail what takes long to read
     private List<Frame> frames(Request request, boolean coarse, Workers job) throws IOException {
         List<Frame> all = new ArrayList<>();
+        presences.clear();
         Set<Run> wanted = new HashSet<>();
         // While it plays, a moment between frames holds no more than a picture needs.
         boolean whole = request.finest == 1 || request.streaks || request.slice != null;
@@ -351,11 +357,14 @@ final class PictureMaker implements AutoCloseable {
             own = frame(request.run, request.frame, whole, coarse, job);
         }
         all.add(own == null ? empty(request) : own);
+        String name = request.run == null ? "" : request.run.element();
+        presences.add(Presence.of(request.shot, name));
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
             Frame frame = frame(other.run(), other.frame(), request.finest == 1, coarse, job);
             if (frame != null && frame.channels().containsKey(smoke(request))) {
                 all.add(frame);
+                presences.add(Presence.of(request.shot, other.run().element()));
             }
         }
         read.keySet().retainAll(wanted);
@@ -404,7 +413,8 @@ final class PictureMaker implements AutoCloseable {
                         && marcherShot.equals(request.shot)
                         && Objects.equals(marcherKeeper, request.keeper);
         if (!same) {
-            marcher = Marcher.quick(frames, request.shot, request.keeper, job);
+            List<Presence> each = List.copyOf(presences);
+            marcher = Marcher.quick(frames, each, request.shot, request.keeper, job);
             marcherFrames = frames;
             marcherShot = request.shot;
             marcherKeeper = request.keeper;

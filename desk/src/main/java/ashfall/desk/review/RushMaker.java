@@ -5,6 +5,7 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
+import ashfall.look.Presence;
 import ashfall.picture.Picture;
 import ashfall.picture.Print;
 import ashfall.shot.Shot;
@@ -82,9 +83,11 @@ final class RushMaker {
         Shot shot = Changes.seenAs(runs.getFirst().shot(), rush.shot());
         for (int place = 0; place < moments.size(); place++) {
             List<Frame> frames = new ArrayList<>();
+            List<Presence> presences = new ArrayList<>();
             for (int i = 0; i < read.size(); i++) {
                 var moment = runs.get(i).momentFor(moments.get(place));
                 if (moment.isPresent()) {
+                    presences.add(Presence.of(shot, runs.get(i).element()));
                     frames.add(read.get(i).at(moment.getAsDouble(), false, job));
                 }
             }
@@ -92,7 +95,7 @@ final class RushMaker {
                 throw new IOException("frame " + (rush.first() + place) + " is not there");
             }
             Picture picture =
-                    Marcher.quick(frames, shot, null, job)
+                    Marcher.quick(frames, presences, shot, null, job)
                             .draw(rush.view(), rush.columns(), rush.rows(), 1, job);
             Print.of(picture, shot, job).writePng(rush.picture(place));
             int drawn = place + 1;

@@ -1,0 +1,23 @@
+package ashfall.look;
+
+import ashfall.shot.Element;
+import ashfall.shot.Gas;
+import ashfall.shot.Shot;
+
+import java.util.Locale;
+
+/// How an element's gas is in a picture. Whatever it is, it shades and lights all else.
+public enum Presence {
+    SEEN,
+    /// It hides what is behind it, and is dark and clear itself: room for another picture.
+    CUT_OUT,
+    /// It is looked through.
+    UNSEEN;
+
+    /// How an element of a shot is, by its name; seen where the shot has none of it.
+    public static Presence of(Shot shot, String element) {
+        Element found = shot.elements().get(element);
+        String word = found == null ? "seen" : found.gas().get(Gas.PRESENCE);
+        return valueOf(word.toUpperCase(Locale.ROOT));
+    }
+}
