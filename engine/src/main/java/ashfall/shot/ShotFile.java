@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
@@ -49,33 +50,48 @@ public final class ShotFile {
         }
         try {
             Reading reading = parse(Files.readString(path), path.toString());
-            return new Reading(located(reading.shot(), path), reading.unknownKeys());
+            Shot shot = withFiles(reading.shot(), picture -> located(picture, path));
+            return new Reading(shot, reading.unknownKeys());
         } catch (IOException e) {
             throw new ShotException(
                     "the shot file '" + path + "' cannot be read: " + e.getMessage(), e);
         }
     }
 
-    /// The shot with files that lie beside it named from anywhere.
-    private static Shot located(Shot shot, Path file) {
-        String picture = shot.sun().get(Sun.SKY_PICTURE);
-        if (picture.isEmpty() || Path.of(picture).isAbsolute()) {
-            return shot;
-        }
-        Path whole = file.toAbsolutePath().resolveSibling(picture).normalize();
-        return shot.with("sun", shot.sun().with(Sun.SKY_PICTURE, whole.toString()));
-    }
-
-    /// The text of a shot's file. Files that lie in its folder are named from there on, so that
+    /// The text of a shot's file. Pictures that lie in its folder are named from there on, so that
     /// both can be moved together.
     public static String write(Shot shot, Path file) {
+        return write(withFiles(shot, picture -> beside(picture, file)));
+    }
+
+    /// A file as it is named from the folder of a shot's file on, where it lies in that, else as it
+    /// is.
+    public static String beside(String picture, Path file) {
         Path folder = file.toAbsolutePath().getParent();
-        Path picture = Path.of(shot.sun().get(Sun.SKY_PICTURE));
-        if (!picture.isAbsolute() || !picture.startsWith(folder)) {
-            return write(shot);
+        boolean inside = !picture.isEmpty() && Path.of(picture).startsWith(folder);
+        return inside ? folder.relativize(Path.of(picture)).toString().replace('\\', '/') : picture;
+    }
+
+    /// A file as it is named from anywhere, from the folder of a shot's file on or not.
+    public static String located(String picture, Path file) {
+        return picture.isEmpty()
+                ? picture
+                : file.toAbsolutePath().resolveSibling(picture).normalize().toString();
+    }
+
+    /// With all files of its items but the assets, which are named from its folder on everywhere,
+    /// named otherwise.
+    private static Shot withFiles(Shot shot, UnaryOperator<String> otherwise) {
+        Shot next = shot;
+        for (var item : shot.items().entrySet()) {
+            for (Param<?> param : item.getValue().values().keySet()) {
+                if (param instanceof Text text && text.isPath()) {
+                    String named = otherwise.apply(item.getValue().get(text));
+                    next = next.with(item.getKey(), next.item(item.getKey()).with(text, named));
+                }
+            }
         }
-        String beside = folder.relativize(picture).toString().replace('\\', '/');
-        return write(shot.with("sun", shot.sun().with(Sun.SKY_PICTURE, beside)));
+        return next;
     }
 
     /// Reads a shot from text; `file` names it in messages.

@@ -14,6 +14,8 @@ public record Text(Words words, String byDefault, String form, String wanted)
     /// Letters of a text that are shown where it is refused.
     private static final int SHOWN = 40;
 
+    private static final String PATH = "[^\\x00]{0,4000}";
+
     /// Any words, none by default.
     static Text free(Words words) {
         return new Text(words, "", "(?s).{0,200}", "text of 200 letters at most");
@@ -21,7 +23,12 @@ public record Text(Words words, String byDefault, String form, String wanted)
 
     /// Where a file lies, nowhere by default.
     static Text path(Words words) {
-        return new Text(words, "", "[^\\x00]{0,4000}", "a path of 4000 letters at most");
+        return new Text(words, "", PATH, "a path of 4000 letters at most");
+    }
+
+    /// Does it say where a file lies?
+    boolean isPath() {
+        return form.equals(PATH);
     }
 
     /// A name in a file.

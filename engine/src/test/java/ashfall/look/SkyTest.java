@@ -14,6 +14,7 @@ import ashfall.picture.Part;
 import ashfall.picture.Region;
 import ashfall.shot.Item;
 import ashfall.shot.NewShot;
+import ashfall.shot.Reference;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -72,9 +73,9 @@ class SkyTest {
         for (double share : sky.shares(directions)) {
             assertEquals(1, share, 0.01);
         }
-        assertEquals(1, sky.irradiance(new Vec3(0, 1, 0), 1), 0.01);
-        assertEquals(0.5, sky.irradiance(new Vec3(0, 0, 1), 1), 0.02);
-        assertEquals(0, sky.irradiance(new Vec3(0, -1, 0), 1), 0.03);
+        assertEquals(1, green(sky, new Vec3(0, 1, 0)), 0.01);
+        assertEquals(0.5, green(sky, new Vec3(0, 0, 1)), 0.02);
+        assertEquals(0, green(sky, new Vec3(0, -1, 0)), 0.03);
         float[] seen = new float[3];
         sky.add(new Vec3(0.6, 0.8, 0), 5000, seen, 0);
         assertEquals(5000 / Math.PI, seen[0], 2);
@@ -89,13 +90,8 @@ class SkyTest {
         Sky right = ahead.turnedBy(Math.PI / 2);
         assertEquals(9, radiance(ahead, north) / radiance(ahead, east), 0.01);
         assertEquals(9, radiance(right, east) / radiance(right, north), 0.01);
-        assertEquals(
-                ahead.irradiance(new Vec3(0, 0, -1), 0),
-                right.irradiance(new Vec3(1, 0, 0), 0),
-                1e-9);
-        assertTrue(
-                right.irradiance(new Vec3(1, 0, 0), 0)
-                        > 2 * right.irradiance(new Vec3(-1, 0, 0), 0));
+        assertEquals(green(ahead, new Vec3(0, 0, -1)), green(right, new Vec3(1, 0, 0)), 1e-9);
+        assertTrue(green(right, new Vec3(1, 0, 0)) > 2 * green(right, new Vec3(-1, 0, 0)));
         Vec3[] directions = GasLight.Detail.FINE.sky();
         double[] shares = right.shares(directions);
         double mean = Arrays.stream(shares).average().orElseThrow();
@@ -105,6 +101,13 @@ class SkyTest {
                 assertTrue(shares[i] > 1.5 * mean, d + " " + shares[i]);
             }
         }
+    }
+
+    /// What a surface gets of a lux of skylight.
+    private static double green(Sky sky, Vec3 normal) {
+        double[] out = new double[3];
+        sky.irradiance(normal, 1, out);
+        return out[1];
     }
 
     private static float radiance(Sky sky, Vec3 d) {
@@ -203,7 +206,11 @@ class SkyTest {
     @Test
     void file_isNamedFromTheShotsFolder(@TempDir Path folder) throws IOException {
         Path file = folder.resolve("bay.ashfall");
-        Shot shot = shot("sun.skyPicture=" + folder.resolve("skies/dusk.exr"));
+        String still = folder.resolve("stills/kiln.png").toString();
+        Item reference = Item.of(Reference.KIND).with(Reference.FILE, still);
+        Shot shot =
+                shot("sun.skyPicture=" + folder.resolve("skies/dusk.exr"))
+                        .withGroup("references", Map.of("kiln", reference));
         Files.writeString(file, ShotFile.write(shot, file));
         assertTrue(Files.readString(file).contains("\"skies/dusk.exr\""));
         Path moved =
@@ -211,5 +218,8 @@ class SkyTest {
         assertEquals(
                 folder.resolve("on/skies/dusk.exr").toString(),
                 ShotFile.read(moved).shot().sun().get(Sun.SKY_PICTURE));
+        assertEquals(
+                folder.resolve("on/stills/kiln.png").toString(),
+                ShotFile.read(moved).shot().references().get("kiln").get(Reference.FILE));
     }
 }

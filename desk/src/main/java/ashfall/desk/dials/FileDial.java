@@ -3,6 +3,7 @@ package ashfall.desk.dials;
 import ashfall.desk.document.Document;
 import ashfall.desk.kit.ValueField;
 import ashfall.shot.Item;
+import ashfall.shot.ShotFile;
 import ashfall.shot.Text;
 
 import javafx.geometry.Pos;
@@ -39,26 +40,14 @@ final class FileDial extends Dial<String> {
         getChildren().addAll(row, problem);
     }
 
+    /// Named from anywhere, as typed from the shot's folder on or from where the desk was started.
     private String located(String text) {
-        return text.isEmpty()
-                ? text
-                : document.file()
-                        .map(shot -> shot.toAbsolutePath().resolveSibling(text))
-                        .orElse(Path.of(text).toAbsolutePath())
-                        .normalize()
-                        .toString();
-    }
-
-    /// From the shot's folder on where it lies in it.
-    private String beside(String file) {
-        Optional<Path> folder = document.file().map(shot -> shot.toAbsolutePath().getParent());
-        return folder.filter(from -> !file.isEmpty() && Path.of(file).startsWith(from))
-                .map(from -> from.relativize(Path.of(file)).toString())
-                .orElse(file);
+        return ShotFile.located(text, document.file().orElse(Path.of("shot")));
     }
 
     @Override
     void display(Item item) {
-        field.show(beside(item.get(param)));
+        String file = item.get(param);
+        field.show(document.file().map(shot -> ShotFile.beside(file, shot)).orElse(file));
     }
 }

@@ -93,11 +93,8 @@ public final class ReferenceLayer extends Pane {
         return clip != null ? clip.words() : problems.getOrDefault(file, "");
     }
 
-    private Path file(Item reference) {
-        Path file = Path.of(reference.get(Reference.FILE));
-        return document.file()
-                .map(shot -> shot.toAbsolutePath().resolveSibling(file))
-                .orElse(file.toAbsolutePath());
+    private static Path file(Item reference) {
+        return Path.of(reference.get(Reference.FILE)).toAbsolutePath();
     }
 
     private void refreshNow() {

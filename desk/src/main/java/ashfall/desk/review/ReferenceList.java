@@ -156,17 +156,8 @@ final class ReferenceList extends VBox {
         }
         next.put(
                 "picture" + number,
-                Item.of(Reference.KIND).with(Reference.FILE, beside(document, file)));
+                Item.of(Reference.KIND).with(Reference.FILE, file.toAbsolutePath().toString()));
         document.arrange("Add a reference", shot.withGroup("references", next));
-    }
-
-    /// From the shot's folder on where it lies in it, so that both can be moved together.
-    private static String beside(Document document, Path file) {
-        Path whole = file.toAbsolutePath();
-        Optional<Path> folder = document.file().map(f -> f.toAbsolutePath().getParent());
-        Path path =
-                folder.filter(whole::startsWith).map(from -> from.relativize(whole)).orElse(whole);
-        return path.toString().replace('\\', '/');
     }
 
     private void remove(String name) {
