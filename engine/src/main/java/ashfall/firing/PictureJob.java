@@ -187,8 +187,11 @@ public final class PictureJob {
                 listener.foretold(before + seconds(marcher, view), frames.size());
             }
             Layers picture = marcher.layers(view, region);
-            for (ShownFrames element : elements) {
-                marcher.addEmbers(picture, region, view, element.embers(order.shot, frame));
+            for (int i = 0; i < elements.size(); i++) {
+                if (presences.get(i).equals(Presence.SEEN)) {
+                    var embers = elements.get(i).embers(order.shot, frame);
+                    marcher.addEmbers(picture, region, view, embers);
+                }
             }
             order.file.write(order.out.resolve(name(frame)), picture, order.shot, workers);
             listener.done(

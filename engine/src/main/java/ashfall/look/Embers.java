@@ -118,7 +118,7 @@ public final class Embers {
         if (bodies.hit(place, d, far) < Double.POSITIVE_INFINITY) {
             return 0;
         }
-        return volumes.transmittance(shading, place, d, far, 0.5);
+        return volumes.seenThrough(shading, place, d, far);
     }
 
     /// Adds a disc with an edge one pixel soft; one smaller than a pixel goes to those it lies

@@ -1,11 +1,12 @@
 package ashfall.look;
 
 import ashfall.grid.Frame;
+import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Vec3;
 
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 
 /// Hot air before the site: light turns towards colder, denser air, so that what lies behind
 /// shimmers.
@@ -22,41 +23,44 @@ final class Haze {
     /// Turn below which nothing is seen to move, radians.
     private static final double STRAIGHT = 1e-7;
 
-    /// Refractive index less one, in the place of the smoke.
-    private final Volume[] volumes;
+    private final Air[] all;
 
     /// Voxels to a step.
     private final int stride;
 
-    private Haze(Volume[] volumes, int stride) {
-        this.volumes = volumes;
+    private Haze(Air[] all, int stride) {
+        this.all = all;
         this.stride = stride;
     }
 
-    /// What a moment's hot air does: nothing where no temperature is known.
+    /// What a moment's hot air does: nothing where no temperature is known, or the element is
+    /// unseen.
     ///
     /// @param strength 1 for what physics says
     /// @param stride voxels to a step
-    static Haze of(List<Frame> frames, double strength, int stride) {
-        Volume[] hot =
-                frames.stream()
-                        .map(frame -> refracting(frame, strength))
-                        .filter(Objects::nonNull)
-                        .toArray(Volume[]::new);
-        return new Haze(hot, stride);
+    static Haze of(List<Frame> frames, List<Presence> presences, double strength, int stride) {
+        List<Air> found = new ArrayList<>();
+        for (int i = 0; i < frames.size(); i++) {
+            SparseGrid kelvin = frames.get(i).channels().get("temperature");
+            if (kelvin != null && !presences.get(i).equals(Presence.UNSEEN)) {
+                found.add(new Air(kelvin, frames.get(i).lattice(), strength));
+            }
+        }
+        return new Haze(found.toArray(new Air[0]), stride);
     }
 
-    private static Volume refracting(Frame frame, double strength) {
-        SparseGrid kelvin = frame.channels().get("temperature");
-        if (kelvin == null || kelvin.leafCount() == 0) {
-            return null;
+    /// The air of an element.
+    private static final class Air extends BrickBox {
+        /// Refractive index less one.
+        private final float[] index;
+
+        Air(SparseGrid kelvin, Lattice lattice, double strength) {
+            super(List.of(kelvin), 0, lattice);
+            index = dense(kelvin, kelvin.background(0));
+            for (int i = 0; i < index.length; i++) {
+                index[i] = (float) (strength * index(Math.max(1, index[i])));
+            }
         }
-        Volume volume = new Volume(kelvin, frame.lattice());
-        float[] values = volume.density;
-        for (int i = 0; i < values.length; i++) {
-            values[i] = (float) (strength * index(Math.max(1, values[i])));
-        }
-        return volume;
     }
 
     /// Refractive index of air less one, at one atmosphere and a temperature in K.
@@ -84,13 +88,13 @@ final class Haze {
             turn[2] = 0;
             double turned = 0;
             double moment = 0;
-            for (Volume volume : volumes) {
-                double x = eye.x() - volume.corner[0];
-                double y = eye.y() - volume.corner[1];
-                double z = eye.z() - volume.corner[2];
-                volume.clip(x, y, z, d, 0, span);
+            for (Air air : all) {
+                double x = eye.x() - air.corner[0];
+                double y = eye.y() - air.corner[1];
+                double z = eye.z() - air.corner[2];
+                air.clip(x, y, z, d, 0, span);
                 double far = Math.min(end, span[1]);
-                double voxel = volume.voxel;
+                double voxel = air.voxel;
                 double step = stride * voxel;
                 // Whole steps from the eye, so that neighbours sample alike.
                 double s = (Math.floor(span[0] / step) + 0.5) * step;
@@ -98,14 +102,14 @@ final class Haze {
                     double px = (x + s * d.x()) / voxel;
                     double py = (y + s * d.y()) / voxel;
                     double pz = (z + s * d.z()) / voxel;
-                    if (!volume.isFull(px, py, pz)) {
-                        double out = volume.wayOut(px, d.x() / voxel, 0);
-                        out = Math.min(out, volume.wayOut(py, d.y() / voxel, 1));
-                        out = Math.min(out, volume.wayOut(pz, d.z() / voxel, 2));
+                    if (!air.isFull(px, py, pz)) {
+                        double out = air.wayOut(px, d.x() / voxel, 0);
+                        out = Math.min(out, air.wayOut(py, d.y() / voxel, 1));
+                        out = Math.min(out, air.wayOut(pz, d.z() / voxel, 2));
                         s += step * Math.max(1, Math.ceil(out / step));
                         continue;
                     }
-                    volume.slope(volume.density, (float) px, (float) py, (float) pz, slope);
+                    air.slope(air.index, (float) px, (float) py, (float) pz, slope);
                     double along = slope[0] * d.x() + slope[1] * d.y() + slope[2] * d.z();
                     double square = 0;
                     for (int a = 0; a < 3; a++) {

@@ -45,6 +45,7 @@ public final class Marcher {
     private boolean again;
 
     private final List<Frame> frames;
+    private final List<Presence> presences;
     private final double haziness;
 
     /// Laid out when it is first wanted.
@@ -131,6 +132,7 @@ public final class Marcher {
         this.workers = workers;
         this.keeper = keeper;
         this.frames = frames;
+        this.presences = presences;
         this.haziness = shot.look().number(Look.HAZE);
         this.bodies = new Bodies(shot, frames.getFirst().seconds());
         this.light = new GasLight(volumes, shading, bodies, detail, workers);
@@ -170,7 +172,7 @@ public final class Marcher {
     /// Hot air before the site; null where it turns no light.
     synchronized Haze haze() {
         if (haze == null && haziness > 0) {
-            haze = Haze.of(frames, haziness, quick ? 2 : 1);
+            haze = Haze.of(frames, presences, haziness, quick ? 2 : 1);
         }
         return haze;
     }

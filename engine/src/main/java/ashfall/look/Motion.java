@@ -1,5 +1,6 @@
 package ashfall.look;
 
+import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
@@ -8,7 +9,7 @@ import ashfall.grid.SparseGrid.Leaf;
 /// that of the gas beside it, since what will be there, or was, is looked for by the velocity
 /// there.
 final class Motion {
-    private static final int BRICK = Volume.BRICK;
+    private static final int BRICK = BrickBox.BRICK;
 
     /// As far as blur is followed, bricks.
     private static final int MOST_BRICKS = 6;
@@ -28,7 +29,7 @@ final class Motion {
         this.sums = new double[bricks.size()][];
         for (int axis = 0; axis < 3; axis++) {
             components[axis] = new float[shape.size()];
-            Volume.fill(velocity, from, shape, axis, components[axis]);
+            BrickBox.fill(velocity, from, shape, axis, components[axis]);
             if (velocity.isStaggered()) {
                 int next = shape.stride(axis);
                 float[] faces = components[axis];
@@ -43,10 +44,14 @@ final class Motion {
         spreadAround();
     }
 
-    /// How many bricks the fastest gas crosses.
+    /// How many bricks the fastest gas of a frame crosses; none where it has no velocity.
     ///
     /// @param voxels that a metre per second crosses
-    static int bricks(SparseGrid velocity, double voxels) {
+    static int bricks(Frame frame, double voxels) {
+        SparseGrid velocity = frame.channels().get("velocity");
+        if (velocity == null) {
+            return 0;
+        }
         float fastest = 0;
         for (int i = 0; i < velocity.leafCount(); i++) {
             Leaf leaf = velocity.leaf(i);

@@ -111,7 +111,7 @@ final class Ray {
         this.shading = scene.shading;
         this.gasLight = scene.light;
         this.samples = samples;
-        Haze haze = samples >= shading.samplesPerVoxel() ? scene.haze() : null;
+        Haze haze = exact || samples >= 1 ? scene.haze() : null;
         hotAir = haze == null ? null : haze.new Way();
         int count = volumes.length;
         crossings = new Crossing[count];

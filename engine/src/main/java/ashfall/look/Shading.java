@@ -132,16 +132,20 @@ record Shading(
         return even;
     }
 
-    /// Skylight that a surface in the open gets, lux.
+    /// Skylight that a surface in the open gets.
     ///
-    /// @param channel 0 to 2
-    double skylight(Vec3 normal, int channel) {
-        return sky == null || normal.y() == 1
-                ? 0.5 * (1 + normal.y()) * skylight.get(channel)
-                : sky.irradiance(normal, channel) * luminance(skylight);
+    /// @param out red, green and blue, lux
+    void skylight(Vec3 normal, double[] out) {
+        if (sky != null) {
+            sky.irradiance(normal, luminance(skylight), out);
+            return;
+        }
+        for (int k = 0; k < 3; k++) {
+            out[k] = 0.5 * (1 + normal.y()) * skylight.get(k);
+        }
     }
 
-    private static double luminance(Vec3 rgb) {
+    static double luminance(Vec3 rgb) {
         return 0.2126 * rgb.x() + 0.7152 * rgb.y() + 0.0722 * rgb.z();
     }
 

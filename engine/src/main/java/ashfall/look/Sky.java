@@ -9,7 +9,9 @@ import ashfall.shot.Vec3;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -20,6 +22,9 @@ import java.util.Optional;
 public final class Sky {
     private static final int KEPT = 3;
     private static final int HARMONICS = 9;
+
+    /// Most pieces around that shares are counted by: under three degrees each.
+    private static final int PIECES = 128;
 
     /// Shares of the orders in what a surface gets: π, 2π/3, π/4.
     private static final double[] LAMBERT = {Math.PI, 2 * Math.PI / 3, Math.PI / 4};
@@ -39,38 +44,67 @@ public final class Sky {
     private final double turn;
 
     /// Irradiance of open level ground in the picture's own unit.
-    private final double[] level;
+    private final Vec3 level;
 
     /// Of the upper half's light, by channel.
     private final double[][] harmonics;
+
+    /// The upper half in pieces: towards where, how large (sr), and how much light comes from it.
+    private final List<Piece> pieces;
+
+    private record Piece(Vec3 towards, double size, double light) {}
 
     private Sky(Sky unturned, double turn) {
         this.picture = unturned.picture;
         this.level = unturned.level;
         this.harmonics = unturned.harmonics;
+        this.pieces = unturned.pieces;
         this.turn = turn;
     }
 
     Sky(Panorama picture) {
         this.picture = picture;
         this.turn = 0;
-        this.level = new double[3];
         this.harmonics = new double[3][HARMONICS];
+        this.pieces = new ArrayList<>();
+        double[] sums = new double[3];
+        int columns = Math.min(PIECES, picture.width());
+        int rows = Math.min(PIECES / 4, picture.height() / 2);
+        for (int row = 0; row < rows; row++) {
+            for (int column = 0; column < columns; column++) {
+                addPiece(column, columns, row, rows, sums);
+            }
+        }
+        this.level = new Vec3(sums[0], sums[1], sums[2]);
+    }
+
+    /// Adds a part of the upper half.
+    private void addPiece(int column, int columns, int row, int rows, double[] sums) {
+        int half = picture.height() / 2;
         double[] y = new double[HARMONICS];
-        for (int row = 0; row < picture.height() / 2; row++) {
-            for (int column = 0; column < picture.width(); column++) {
-                Vec3 d = direction(column + 0.5, row + 0.5);
-                double size = size(row);
+        double[] light = new double[3];
+        double size = 0;
+        for (int r = row * half / rows; r < (row + 1) * half / rows; r++) {
+            int end = (column + 1) * picture.width() / columns;
+            for (int c = column * picture.width() / columns; c < end; c++) {
+                Vec3 d = direction(c + 0.5, r + 0.5);
+                double own = size(r);
+                size += own;
                 harmonics(d, y);
                 for (int k = 0; k < 3; k++) {
-                    double light = size * light(column, row, k);
-                    level[k] += light * d.y();
+                    double given = own * light(c, r, k);
+                    light[k] += given;
+                    sums[k] += given * d.y();
                     for (int i = 0; i < HARMONICS; i++) {
-                        harmonics[k][i] += light * y[i];
+                        harmonics[k][i] += given * y[i];
                     }
                 }
             }
         }
+        Vec3 middle =
+                direction((column + 0.5) * picture.width() / columns, (row + 0.5) * half / rows);
+        pieces.add(
+                new Piece(middle, size, Shading.luminance(new Vec3(light[0], light[1], light[2]))));
     }
 
     Sky turnedBy(double radians) {
@@ -102,7 +136,7 @@ public final class Sky {
                 Sky known = READ.get(key);
                 if (known == null) {
                     known = new Sky(Panorama.read(Path.of(file)));
-                    if (!(luminance(known.level) > 0)) {
+                    if (!(Shading.luminance(known.level) > 0)) {
                         throw new IOException("its upper half is dark");
                     }
                     READ.put(key, known);
@@ -115,14 +149,9 @@ public final class Sky {
         }
     }
 
-    private static double luminance(double[] rgb) {
-        return 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2];
-    }
-
     /// Colour of what open level ground gets, of unit luminance.
     Vec3 colour() {
-        double all = luminance(level);
-        return new Vec3(level[0] / all, level[1] / all, level[2] / all);
+        return level.times(1 / Shading.luminance(level));
     }
 
     /// Luminance towards a direction over that of an even sky as bright: the mean of all that is
@@ -133,26 +162,22 @@ public final class Sky {
         if (all.length == 0) {
             return new double[0];
         }
+        Vec3[] own = new Vec3[all.length];
+        for (int i = 0; i < own.length; i++) {
+            own[i] = turned(all[i], -turn);
+        }
         double[] sum = new double[all.length];
         double[] sizes = new double[all.length];
-        double even = luminance(level) / Math.PI;
-        // Steps of less than a degree do for directions that are tens of them apart.
-        int skip = Math.max(1, picture.width() / 512);
-        for (int row = skip / 2; row < picture.height() / 2; row += skip) {
-            for (int column = skip / 2; column < picture.width(); column += skip) {
-                Vec3 d = turned(direction(column + 0.5, row + 0.5), turn);
-                int nearest = 0;
-                for (int i = 1; i < all.length; i++) {
-                    nearest = d.dot(all[i]) > d.dot(all[nearest]) ? i : nearest;
-                }
-                double light =
-                        0.2126 * light(column, row, 0)
-                                + 0.7152 * light(column, row, 1)
-                                + 0.0722 * light(column, row, 2);
-                sum[nearest] += size(row) * light;
-                sizes[nearest] += size(row);
+        for (Piece piece : pieces) {
+            int nearest = 0;
+            for (int i = 1; i < own.length; i++) {
+                boolean nearer = piece.towards.dot(own[i]) > piece.towards.dot(own[nearest]);
+                nearest = nearer ? i : nearest;
             }
+            sum[nearest] += piece.light;
+            sizes[nearest] += piece.size;
         }
+        double even = Shading.luminance(level) / Math.PI;
         for (int i = 0; i < sum.length; i++) {
             sum[i] /= Math.max(1e-12, sizes[i]) * even;
         }
@@ -173,7 +198,7 @@ public final class Sky {
         int y0 = (int) y;
         double tx = x - x0;
         double ty = y - y0;
-        double scale = lux / luminance(level);
+        double scale = lux / Shading.luminance(level);
         for (int k = 0; k < 3; k++) {
             double upper = light(x0, y0, k) + tx * (light(x0 + 1, y0, k) - light(x0, y0, k));
             double lower =
@@ -182,17 +207,21 @@ public final class Sky {
         }
     }
 
-    /// What a surface gets from the upper half, over the luminous irradiance of open level ground.
+    /// What a surface gets from the upper half.
     ///
-    /// @param channel 0 to 2
-    double irradiance(Vec3 normal, int channel) {
+    /// @param lux that open level ground gets of it, by luminance
+    /// @param out red, green and blue, lux
+    void irradiance(Vec3 normal, double lux, double[] out) {
         double[] y = new double[HARMONICS];
         harmonics(turned(normal, -turn), y);
-        double sum = 0;
-        for (int i = 0; i < HARMONICS; i++) {
-            sum += LAMBERT[i == 0 ? 0 : i < 4 ? 1 : 2] * harmonics[channel][i] * y[i];
+        double scale = lux / Shading.luminance(level);
+        for (int k = 0; k < 3; k++) {
+            double sum = 0;
+            for (int i = 0; i < HARMONICS; i++) {
+                sum += LAMBERT[i == 0 ? 0 : i < 4 ? 1 : 2] * harmonics[k][i] * y[i];
+            }
+            out[k] = scale * Math.max(0, sum);
         }
-        return Math.max(0, sum) / luminance(level);
     }
 
     /// Real spherical harmonics up to the second order.

@@ -147,12 +147,14 @@ final class Surroundings {
                                     shading.towardsSun(),
                                     2);
         }
+        double[] sky = new double[3];
+        shading.skylight(normal, sky);
         float[] fire = new float[3];
         gasLight.fire.lamps.irradiance(at, normal, fire);
         for (int k = 0; k < 3; k++) {
             double back = clear * Bodies.albedo(k, place) / Math.PI;
             parts[Part.SITE_BY_SUN.offset() + k] += (float) (back * sunny * sunlight(k));
-            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * shading.skylight(normal, k));
+            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * sky[k]);
             parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * fire[k]);
         }
         addLamps(before, normal, k -> clear * Bodies.albedo(k, place) / Math.PI, parts);

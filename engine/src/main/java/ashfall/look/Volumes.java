@@ -103,7 +103,7 @@ final class Volumes {
     ///
     /// @param voxels length of a step, in voxels of each volume
     double transmittance(Shading shading, float x, float y, float z, Vec3 d, double voxels) {
-        return transmittance(shading, x, y, z, d, Double.POSITIVE_INFINITY, voxels);
+        return transmittance(shading, x, y, z, d, Double.POSITIVE_INFINITY, voxels, false);
     }
 
     /// Transmittance from a place in the world along a direction.
@@ -111,22 +111,44 @@ final class Volumes {
     /// @param end how far, m
     /// @param voxels length of a step, in voxels of each volume
     double transmittance(Shading shading, Vec3 place, Vec3 d, double end, double voxels) {
+        return transmittance(shading, place, d, end, voxels, false);
+    }
+
+    /// Share of the light from a place in the world that comes to an eye: what is unseen hides
+    /// nothing.
+    ///
+    /// @param end how far the eye is, m
+    double seenThrough(Shading shading, Vec3 place, Vec3 d, double end) {
+        return transmittance(shading, place, d, end, 0.5, true);
+    }
+
+    private double transmittance(
+            Shading shading, Vec3 place, Vec3 d, double end, double voxels, boolean seen) {
         float x = (float) (place.x() - corner[0]);
         float y = (float) (place.y() - corner[1]);
         float z = (float) (place.z() - corner[2]);
-        return transmittance(shading, x, y, z, d, end, voxels);
+        return transmittance(shading, x, y, z, d, end, voxels, seen);
     }
 
-    /// Transmittance from a place along a direction.
-    ///
     /// @param end how far, m
     /// @param voxels length of a step, in voxels of each volume
-    double transmittance(
-            Shading shading, float x, float y, float z, Vec3 d, double end, double voxels) {
+    /// @param seen whether only what is not unseen counts
+    private double transmittance(
+            Shading shading,
+            float x,
+            float y,
+            float z,
+            Vec3 d,
+            double end,
+            double voxels,
+            boolean seen) {
         double depth = 0;
         double[] span = new double[2];
         for (int i = 0; i < all.length && depth < Volume.DARK; i++) {
             Volume volume = all[i];
+            if (seen && volume.presence == Presence.UNSEEN) {
+                continue;
+            }
             float[] o = offsets[i];
             double step = voxels * volume.voxel;
             depth += volume.depth(shading, x - o[0], y - o[1], z - o[2], d, end, step, span);

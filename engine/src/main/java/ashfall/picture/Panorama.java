@@ -82,16 +82,22 @@ public record Panorama(int width, int height, float[] rgb) {
         if (image == null) {
             throw new IOException("it is neither OpenEXR nor PNG nor JPEG");
         }
-        float[] rgb = new float[3 * image.getWidth() * image.getHeight()];
-        for (int i = 0; i < rgb.length; i++) {
-            int pixel = image.getRGB((i / 3) % image.getWidth(), i / 3 / image.getWidth());
-            rgb[i] = linear(((pixel >> (16 - 8 * (i % 3))) & 0xff) / 255.0);
+        float[] light = new float[256];
+        for (int i = 0; i < light.length; i++) {
+            light[i] = Tone.decoded(i / 255.0);
         }
-        return new Panorama(image.getWidth(), image.getHeight(), rgb);
-    }
-
-    /// Light of an sRGB value (IEC 61966-2-1).
-    private static float linear(double shown) {
-        return (float) (shown <= 0.04045 ? shown / 12.92 : Math.pow((shown + 0.055) / 1.055, 2.4));
+        int width = image.getWidth();
+        float[] rgb = new float[3 * width * image.getHeight()];
+        int[] row = new int[width];
+        for (int y = 0; y < image.getHeight(); y++) {
+            image.getRGB(0, y, width, 1, row, 0, width);
+            for (int x = 0; x < width; x++) {
+                int at = 3 * (y * width + x);
+                rgb[at] = light[(row[x] >> 16) & 0xff];
+                rgb[at + 1] = light[(row[x] >> 8) & 0xff];
+                rgb[at + 2] = light[row[x] & 0xff];
+            }
+        }
+        return new Panorama(width, image.getHeight(), rgb);
     }
 }

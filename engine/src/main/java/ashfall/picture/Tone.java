@@ -45,6 +45,11 @@ final class Tone {
         return ENCODED[(int) (STEPS * Math.max(0f, Math.min(1f, v)) + 0.5f)];
     }
 
+    /// Display-linear light of an sRGB value (IEC 61966-2-1), both 0 to 1.
+    static float decoded(double shown) {
+        return (float) (shown <= 0.04045 ? shown / 12.92 : Math.pow((shown + 0.055) / 1.055, 2.4));
+    }
+
     /// sRGB encoding of display-linear light.
     static float encoded(float v) {
         return v <= 0.0031308f ? 12.92f * v : (float) (1.055 * Math.pow(v, 1 / 2.4) - 0.055);

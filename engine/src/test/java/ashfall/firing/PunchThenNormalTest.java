@@ -7,13 +7,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Streaks;
-import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.sim.LogEntry;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Sha256;
 import ashfall.work.Workers;
 
@@ -53,28 +50,13 @@ class PunchThenNormalTest {
                         List.of(
                                 "mass=2",
                                 "frames.last=" + LAST,
-                                "elements.fireball.voxel.sketch=1.6"));
+                                "elements.fireball.voxel.work=1.6"));
         return Settings.with(small, List.of(settings));
-    }
-
-    private static FiringRecord fire(Shot shot, Path folder, int last) {
-        FiringJob.Request request =
-                new FiringJob.Request(
-                        shot,
-                        "fireball",
-                        Fineness.SKETCH,
-                        folder,
-                        1,
-                        last,
-                        FiringJob.Existing.CONTINUE,
-                        FiringJob.Pace.BY_TIME);
-        new FiringJob(request, 2L << 30, WORKERS, Progress.silent(), new Cancel()).run();
-        return FiringRecord.read(folder);
     }
 
     @Test
     void played_afterTheFiring(@TempDir Path folder) throws IOException {
-        fire(shot(), folder, LAST);
+        Fired.into(folder, shot(), 1, LAST, WORKERS);
         Map<Path, String> before = sums(folder);
         ShownFrames plain = new ShownFrames(folder, shot(), WORKERS);
         ShownFrames punch = new ShownFrames(folder, shot(PLAYED), WORKERS);
@@ -96,9 +78,10 @@ class PunchThenNormalTest {
 
     @Test
     void fired_withMoreSubstepsAtItsPeak(@TempDir Path folder) {
-        List<LogEntry> plain = fire(shot(), folder.resolve("plain"), 12).log();
+        List<LogEntry> plain = Fired.into(folder.resolve("plain"), shot(), 1, 12, WORKERS).log();
         String paced = "elements.fireball.timescale" + FALLING;
-        List<LogEntry> punch = fire(shot(paced), folder.resolve("punch"), 12).log();
+        List<LogEntry> punch =
+                Fired.into(folder.resolve("punch"), shot(paced), 1, 12, WORKERS).log();
         int peak = punch.subList(0, 4).stream().mapToInt(LogEntry::substeps).max().orElseThrow();
         int usual = plain.subList(0, 4).stream().mapToInt(LogEntry::substeps).max().orElseThrow();
         int calm = punch.subList(8, 12).stream().mapToInt(LogEntry::substeps).max().orElseThrow();

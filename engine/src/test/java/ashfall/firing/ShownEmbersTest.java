@@ -7,14 +7,11 @@ import ashfall.continuity.Finding;
 import ashfall.look.Embers.Ember;
 import ashfall.particles.Carriers;
 import ashfall.shot.Element;
-import ashfall.shot.Fineness;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.shot.Vec3;
 import ashfall.sim.CarrierFlights;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.Test;
@@ -33,7 +30,7 @@ class ShownEmbersTest {
         String json =
                 """
                 {"ashfall": 1, "name": "bay", "frames": {"last": 4},
-                 "elements": {"bay": {"kind": "gas", "voxel": {"sketch": 0.5},
+                 "elements": {"bay": {"kind": "gas", "voxel": {"work": 0.5},
                   "bounds": {"from": [-3, 0, -3], "to": [3, 6, 3]},
                   "sources": {"burst": {"kind": "carriers", "centre": [0, 3, 0], "radius": 0.3,
                    "born": {"count": 60, "from": 0, "to": 0.05}, "life": {"mean": 1},
@@ -48,17 +45,7 @@ class ShownEmbersTest {
     void embers_areTheCarriersThatWereFired_whereAsked(@TempDir Path folder) {
         try (Workers workers = new Workers(2)) {
             Shot fired = shot();
-            FiringJob.Request request =
-                    new FiringJob.Request(
-                            fired,
-                            "bay",
-                            Fineness.SKETCH,
-                            folder,
-                            1,
-                            4,
-                            FiringJob.Existing.CONTINUE,
-                            FiringJob.Pace.BY_TIME);
-            new FiringJob(request, 1L << 30, workers, Progress.silent(), new Cancel()).run();
+            Fired.into(folder, fired, 1, 4, workers);
             assertEquals(List.of(), embers(folder, 3, workers));
             assertEquals(List.of(), embers(folder, 3, workers, SHOWN, BURST + "on=false"));
 

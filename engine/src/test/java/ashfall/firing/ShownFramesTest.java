@@ -12,13 +12,10 @@ import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
 import ashfall.shot.Curve;
 import ashfall.shot.DemoShots;
-import ashfall.shot.Fineness;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Playback;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterAll;
@@ -35,7 +32,7 @@ import java.util.function.ToDoubleFunction;
 
 /// A firing of 20 frames, shown at speeds that were chosen after it.
 class ShownFramesTest {
-    private static final String COARSE = "elements.store.voxel.sketch=50 cm";
+    private static final String COARSE = "elements.store.voxel.work=50 cm";
 
     /// From three to one over eight frames, from the first frame on.
     private static final String PUNCH =
@@ -51,21 +48,7 @@ class ShownFramesTest {
     @BeforeAll
     static void fire() {
         Shot shot = Settings.with(DemoShots.read("oil-store").shot(), List.of(COARSE));
-        new FiringJob(
-                        new FiringJob.Request(
-                                shot,
-                                "store",
-                                Fineness.SKETCH,
-                                folder,
-                                1,
-                                20,
-                                FiringJob.Existing.CONTINUE,
-                                FiringJob.Pace.BY_TIME),
-                        2L << 30,
-                        WORKERS,
-                        Progress.silent(),
-                        new Cancel())
-                .run();
+        Fired.into(folder, shot, 1, 20, WORKERS);
     }
 
     @AfterAll

@@ -8,11 +8,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.continuity.Finding;
 import ashfall.picture.PictureFile;
 import ashfall.picture.Region;
-import ashfall.shot.Fineness;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
-import ashfall.work.Cancel;
-import ashfall.work.Progress;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterAll;
@@ -31,7 +28,7 @@ import java.util.Set;
 class VolumeSequenceTest {
     private static final Workers WORKERS = new Workers(2);
     private static final Shot SHOT =
-            NewShot.make("fireball", List.of("mass=2", "elements.fireball.voxel.sketch=0.8"));
+            NewShot.make("fireball", List.of("mass=2", "elements.fireball.voxel.work=0.8"));
 
     @TempDir private static Path all;
     private static Path firing;
@@ -39,17 +36,7 @@ class VolumeSequenceTest {
     @BeforeAll
     static void fire() {
         firing = all.resolve("firing");
-        FiringJob.Request request =
-                new FiringJob.Request(
-                        SHOT,
-                        "fireball",
-                        Fineness.SKETCH,
-                        firing,
-                        1,
-                        4,
-                        FiringJob.Existing.CONTINUE,
-                        FiringJob.Pace.BY_TIME);
-        new FiringJob(request, 2L << 30, WORKERS, Progress.silent(), new Cancel()).run();
+        Fired.into(firing, SHOT, 1, 4, WORKERS);
     }
 
     @AfterAll

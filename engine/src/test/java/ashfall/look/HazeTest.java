@@ -52,6 +52,10 @@ class HazeTest {
     }
 
     private static Layers picture(double strength, String camera, Frame frame) {
+        return picture(strength, camera, frame, Presence.SEEN);
+    }
+
+    private static Layers picture(double strength, String camera, Frame frame, Presence presence) {
         Shot shot =
                 Settings.with(
                         NewShot.make("burner", List.of()),
@@ -63,7 +67,7 @@ class HazeTest {
                                 "camera.shutter=0",
                                 "look.rays=1",
                                 "look.haze=" + strength));
-        return new Marcher(List.of(frame), shot, WORKERS)
+        return new Marcher(List.of(frame), List.of(presence), shot, WORKERS)
                 .layers(View.of(shot.camera()), Region.whole(SIDE, SIDE));
     }
 
@@ -123,7 +127,8 @@ class HazeTest {
         return upper + (row - y) * (lower - upper);
     }
 
-    /// Nothing is turned where nothing is warmer than the rest, or no temperature is known.
+    /// Nothing is turned where nothing is warmer than the rest, no temperature is known, or the gas
+    /// is unseen.
     @Test
     void stillAir_changesNothing() {
         Frame unknown =
@@ -140,5 +145,6 @@ class HazeTest {
         float[] still = picture(0, low, AIR).picture().rgb();
         assertArrayEquals(still, picture(100, low, unknown).picture().rgb());
         assertArrayEquals(still, picture(100, low, even).picture().rgb());
+        assertArrayEquals(still, picture(100, low, AIR, Presence.UNSEEN).picture().rgb());
     }
 }

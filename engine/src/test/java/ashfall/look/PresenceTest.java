@@ -7,12 +7,14 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.firing.PictureCheck;
 import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
+import ashfall.look.Embers.Ember;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Region;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterAll;
@@ -44,8 +46,7 @@ class PresenceTest {
                         "temperature", Blocks.grid("temperature", kelvin, () -> kelvin)));
     }
 
-    private static Layers picture(
-            List<Frame> frames, List<Presence> presences, String... settings) {
+    private static Shot shot(String... settings) {
         List<String> all =
                 new ArrayList<>(
                         List.of(
@@ -57,7 +58,12 @@ class PresenceTest {
                                 "look.inner=0",
                                 "look.scatter=0"));
         all.addAll(List.of(settings));
-        Shot shot = Settings.with(Shot.empty("blocks"), all);
+        return Settings.with(Shot.empty("blocks"), all);
+    }
+
+    private static Layers picture(
+            List<Frame> frames, List<Presence> presences, String... settings) {
+        Shot shot = shot(settings);
         return new Marcher(frames, presences, shot, WORKERS)
                 .layers(View.of(shot.camera()), Region.whole(SIDE, SIDE));
     }
@@ -115,6 +121,30 @@ class PresenceTest {
             }
         }
         assertTrue(darkest < 0.8, "its shadow lies beside it, " + darkest);
+    }
+
+    /// It hides no embers; what is cut out does.
+    @Test
+    void embers_shineThroughWhatIsUnseen() {
+        double free = ember(block(2, 0, 1500), Presence.SEEN);
+        assertEquals(free, ember(FRONT, Presence.UNSEEN), 1e-6 * free);
+        double hidden = Math.exp(-8700 * 1e-4) * free;
+        assertEquals(hidden, ember(FRONT, Presence.SEEN), 0.01 * hidden);
+        assertEquals(hidden, ember(FRONT, Presence.CUT_OUT), 0.01 * hidden);
+    }
+
+    /// Light of an ember behind a block, in the middle.
+    private static double ember(Frame front, Presence presence) {
+        Shot shot = shot();
+        Layers out = new Layers(SIDE, SIDE, 1);
+        Vec3 place = new Vec3(0, 1.5, 0);
+        new Marcher(List.of(front), List.of(presence), shot, WORKERS)
+                .addEmbers(
+                        out,
+                        Region.whole(SIDE, SIDE),
+                        View.of(shot.camera()),
+                        List.of(new Ember(place, place, 1500, 0.3, 1)));
+        return out.light(Part.EMBERS)[3 * MIDDLE];
     }
 
     @Test
