@@ -37,7 +37,6 @@ final class Ray {
 
     private final Marcher scene;
     private final Shading shading;
-    private final GasLight gasLight;
     private final double samples;
     private final boolean exact;
 
@@ -55,9 +54,6 @@ final class Ray {
     /// By how much the site is seen beside its place, radians.
     Vec3 bent = STRAIGHT;
 
-    /// Direction of the ray.
-    private final float[] way = new float[3];
-
     /// Of each volume.
     private final Crossing[] crossings;
 
@@ -69,38 +65,9 @@ final class Ray {
     /// How far along the ray what is met stays the same, m.
     private double stays;
 
-    /// Where the light on coarse cells was read last, m along the ray, and of which volume.
-    private double lit;
-
-    private int litIn;
-
     private final float[] glow = new float[3];
-    private final float[] cells = new float[GasLight.PARTS];
-    private final float[] open = new float[GasLight.SKY_PARTS];
-    private final float[] sun = new float[1];
-
-    /// Is there sunlight; is there light of sky or fire, or light handed on?
-    private final boolean isSunny;
-
-    private final boolean isSpread;
-
-    /// Ways over which the light on each volume's coarse cells counts as the same, m.
-    private final double[] fresh;
-    /// Of what a step scatters.
-    private final float[] colour = {1, 1, 1};
-
+    private final Scattering scattering;
     private final float[] drift = new float[3];
-    private final float[] at = new float[3];
-
-    // What a step scatters: of sunlight and of skylight over their irradiances, and of the fire's.
-    private float bySun;
-    private float bySky;
-    private final float onGas;
-    private final float[] byLamps = new float[3];
-
-    /// One value a lamp.
-    private final float[] lampRoom;
-    private final float[] byFire = new float[3];
 
     /// @param volumes those of the scene, or coarser ones
     /// @param samples steps in each voxel, at least
@@ -109,22 +76,16 @@ final class Ray {
         this.exact = exact;
         this.scene = scene;
         this.shading = scene.shading;
-        this.gasLight = scene.light;
         this.samples = samples;
         Haze haze = exact || samples >= 1 ? scene.haze() : null;
         hotAir = haze == null ? null : haze.new Way();
         int count = volumes.length;
         crossings = new Crossing[count];
-        isSunny = shading.isSunny();
-        onGas = (float) shading.onGas();
-        lampRoom = new float[scene.lamps.count()];
-        isSpread = gasLight.isOnCells || shading.isSkylit();
-        fresh = new double[count];
         for (int i = 0; i < count; i++) {
             crossings[i] = new Crossing(volumes[i]);
-            fresh[i] = 0.5 * gasLight.cell(i);
         }
         met = new int[count];
+        scattering = new Scattering(scene, count);
     }
 
     /// Lets smoke hide nothing, and scatter nothing.
@@ -147,9 +108,6 @@ final class Ray {
         distance = 0;
         heat = 0;
         Arrays.fill(motion, 0);
-        for (int a = 0; a < 3; a++) {
-            way[a] = (float) d.get(a);
-        }
         double ground = ground(eye, d);
         double body = scene.bodies.hit(eye, d, ground);
         end = Math.min(ground, body);
@@ -207,12 +165,11 @@ final class Ray {
                 first = Math.min(first, crossing.near);
             }
         }
-        float phase = shading.scattered((float) d.dot(shading.towardsSun()));
+        scattering.begin(d);
         double s = first;
         // The first step is a part of one, so that neighbours do not step together.
         double share = exact ? 1 : Math.max(0.02, jitter);
         stays = s;
-        lit = Double.NEGATIVE_INFINITY;
         while (s < end && clear > scene.opaque) {
             if (s >= stays) {
                 meet(s);
@@ -227,7 +184,7 @@ final class Ray {
             }
             double next = Math.min(end, s + share * reach(s));
             share = 1;
-            step(s, next, phase);
+            step(s, next);
             s = next;
         }
     }
@@ -268,16 +225,13 @@ final class Ray {
     }
 
     /// Adds a step through the volumes that are met.
-    private void step(double from, double to, float phase) {
+    private void step(double from, double to) {
         float length = (float) (to - from);
         double middle = 0.5 * (from + to);
         glow[0] = 0;
         glow[1] = 0;
         glow[2] = 0;
-        bySun = 0;
-        bySky = 0;
-        Arrays.fill(byLamps, 0);
-        Arrays.fill(byFire, 0);
+        scattering.clear();
         Arrays.fill(drift, 0);
         float extinction = 0;
         float away = 0;
@@ -319,7 +273,7 @@ final class Ray {
             for (int k = 0; k < 3; k++) {
                 drift[k] += thick * here.moving[k];
             }
-            scatter(met[m], middle, thick, phase);
+            scattering.add(met[m], here, middle, thick);
         }
         float depth = extinction * length;
         float weight;
@@ -337,8 +291,8 @@ final class Ray {
                 motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;
-            dye(extinction > away ? tint / (extinction - away) : 0);
-            addScattered(weight);
+            scattering.dye(extinction > away ? tint / (extinction - away) : 0);
+            scattering.give(weight, parts);
         }
         int flame = Part.FLAME.offset();
         for (int k = 0; k < 3; k++) {
@@ -353,105 +307,6 @@ final class Ray {
         }
         float d = depth;
         return d * (1 - d / 2 * (1 - d / 3 * (1 - d / 4 * (1 - d / 5))));
-    }
-
-    /// Collects what a volume scatters at a place of the ray. The light on coarse cells is read
-    /// again after half a cell only.
-    private void scatter(int i, double s, float extinction, float phase) {
-        float scattered = extinction * shading.albedo();
-        if (scattered == 0) {
-            return;
-        }
-        float even = scattered / (4 * (float) Math.PI);
-        if (isSunny) {
-            crossings[i].place(s, at);
-            gasLight.sun(i, at[0], at[1], at[2], sun);
-            bySun += scattered * phase * sun[0];
-        }
-        if (lampRoom.length > 0) {
-            crossings[i].place(s, at);
-            scene.lamps.addScattered(i, at, way, scattered, lampRoom, byLamps);
-        }
-        if (!isSpread) {
-            return;
-        }
-        if (i != litIn || Math.abs(s - lit) > fresh[i]) {
-            // In the middle of the way on which it counts.
-            crossings[i].place(s + 0.5 * fresh[i], at);
-            if (gasLight.isOnCells) {
-                gasLight.onCells(i, at[0], at[1], at[2], cells);
-            }
-            gasLight.sky(i, at[0], at[1], at[2], open);
-            lit = s;
-            litIn = i;
-        }
-        bySun += even * cells[GasLight.SUN];
-        // Half a sky has no second order: what is scattered is exact to the first, `φ + 3g F`.
-        float sky = open[0] - 3 * shading.phase() * along(open, 1);
-        bySky += even * (Math.max(0, sky) + cells[GasLight.SKY]);
-        float fire = leaning() * shading.inner();
-        for (int k = 0; k < 3; k++) {
-            byFire[k] += even * fire * cells[k];
-        }
-    }
-
-    private float along(float[] flux, int first) {
-        return flux[first] * way[0] + flux[first + 1] * way[1] + flux[first + 2] * way[2];
-    }
-
-    /// How much more than evenly the fire's light is scattered to the eye: by a phase function as
-    /// much less forward as the light is less of one direction.
-    private float leaning() {
-        float x = cells[GasLight.FLUX];
-        float y = cells[GasLight.FLUX + 1];
-        float z = cells[GasLight.FLUX + 2];
-        float length = (float) Math.sqrt(x * x + y * y + z * z);
-        float g = shading.phase() * Math.min(1, length);
-        if (g == 0) {
-            return 1;
-        }
-        float d = 1 + g * g + 2 * g * along(cells, GasLight.FLUX) / length;
-        return (1 - g * g) / (d * (float) Math.sqrt(d));
-    }
-
-    /// Sets the colour of what a step scatters.
-    ///
-    /// @param thick from thin to thick
-    private void dye(float thick) {
-        Mapping mapping = shading.mapping();
-        if (mapping.thin() != null) {
-            for (int k = 0; k < 3; k++) {
-                double thin = mapping.thin().get(k);
-                colour[k] = (float) (thin + thick * (mapping.thick().get(k) - thin));
-            }
-        }
-    }
-
-    /// Adds what a step scatters towards the eye.
-    private void addScattered(float weight) {
-        if (lampRoom.length > 0) {
-            int lamps = Part.SMOKE_BY_LAMPS.offset();
-            for (int k = 0; k < 3; k++) {
-                parts[lamps + k] += weight * byLamps[k] * colour[k];
-            }
-        }
-        if (isSunny) {
-            addLight(Part.SMOKE_BY_SUN, onGas * weight * bySun, shading.sunlight());
-        }
-        if (isSpread) {
-            addLight(Part.SMOKE_BY_SKY, onGas * weight * bySky, shading.skylight());
-            int fire = Part.SMOKE_BY_FIRE.offset();
-            for (int k = 0; k < 3; k++) {
-                parts[fire + k] += weight * byFire[k] * colour[k];
-            }
-        }
-    }
-
-    private void addLight(Part part, float share, Vec3 light) {
-        int offset = part.offset();
-        for (int k = 0; k < 3; k++) {
-            parts[offset + k] += share * (float) light.get(k) * colour[k];
-        }
     }
 
     /// Share of what lies behind that gas hides which is seen.
