@@ -19,11 +19,18 @@ import java.util.concurrent.atomic.AtomicReference;
 /// the ones not yet begun, and the first error is thrown to the caller with its cause.
 ///
 /// Jobs share the threads: each has its own request to stop ([#job]). Pictures ([#pictures]) come
-/// first: threads that help another job leave it for them after the slab in hand.
+/// first: threads that help another job leave it for them after the slab in hand. For what somebody
+/// waits for ([#awaited]) all others stand still.
 public final class Workers implements AutoCloseable {
     private final Pool pool;
     private final Cancel cancel;
-    private final boolean first;
+    private final Rank rank;
+
+    private enum Rank {
+        OTHER,
+        PICTURE,
+        AWAITED
+    }
 
     /// What is done for one slab. `worker` (0 to threads - 1) names scratch memory that no other
     /// slab uses meanwhile.
@@ -34,13 +41,13 @@ public final class Workers implements AutoCloseable {
 
     /// @param threads at least 1
     public Workers(int threads) {
-        this(new Pool(threads), new Cancel(), false);
+        this(new Pool(threads), new Cancel(), Rank.OTHER);
     }
 
-    private Workers(Pool pool, Cancel cancel, boolean first) {
+    private Workers(Pool pool, Cancel cancel, Rank rank) {
         this.pool = pool;
         this.cancel = cancel;
-        this.first = first;
+        this.rank = rank;
     }
 
     /// As many threads as the machine has processors.
@@ -51,12 +58,18 @@ public final class Workers implements AutoCloseable {
     /// The same threads for a job that can be stopped: once that is asked for, [#forEachSlab]
     /// leaves with [Cancel.CancelledException] within the time of a slab.
     public Workers job(Cancel stop) {
-        return new Workers(pool, stop, false);
+        return new Workers(pool, stop, Rank.OTHER);
     }
 
     /// The same threads for pictures, which come before other jobs; stopped like [#job].
     public Workers pictures(Cancel stop) {
-        return new Workers(pool, stop, true);
+        return new Workers(pool, stop, Rank.PICTURE);
+    }
+
+    /// The same threads for the short part of a picture that is waited for. Meanwhile nobody else
+    /// begins a slab; not for work that goes on and on, or others never come on.
+    public Workers awaited() {
+        return new Workers(pool, new Cancel(), Rank.AWAITED);
     }
 
     /// Does nothing while the job is wanted.
@@ -77,16 +90,12 @@ public final class Workers implements AutoCloseable {
         for (int worker = 1; worker < Math.min(pool.threads, count); worker++) {
             helpers.add(new Helper(slabs, worker, pool.order.getAndIncrement()));
         }
-        if (first) {
-            pool.urgent.incrementAndGet();
-        }
+        pool.enter(rank);
         try {
             helpers.forEach(pool.executor::execute);
             slabs.drain(0);
         } finally {
-            if (first) {
-                pool.urgent.decrementAndGet();
-            }
+            pool.leave(rank);
             // Helpers that never began have nothing left to do.
             helpers.stream()
                     .filter(helper -> !pool.executor.remove(helper))
@@ -108,7 +117,10 @@ public final class Workers implements AutoCloseable {
         }
 
         void drain(int worker) {
-            while (failure.get() == null && !(worker > 0 && !first && pool.urgent.get() > 0)) {
+            while (failure.get() == null && !(worker > 0 && pool.isWanted(rank))) {
+                if (worker == 0) {
+                    pool.standStill(rank);
+                }
                 int slab = next.getAndIncrement();
                 if (slab >= count) {
                     return;
@@ -143,7 +155,7 @@ public final class Workers implements AutoCloseable {
         Helper(Slabs slabs, int worker, long order) {
             this.slabs = slabs;
             this.worker = worker;
-            this.place = first ? order - Long.MAX_VALUE / 2 : order;
+            this.place = rank == Rank.OTHER ? order : order - Long.MAX_VALUE / 2;
         }
 
         @Override
@@ -172,8 +184,12 @@ public final class Workers implements AutoCloseable {
     private static final class Pool {
         private final int threads;
         private final ThreadPoolExecutor executor;
-        private final AtomicInteger urgent = new AtomicInteger();
         private final AtomicLong order = new AtomicLong();
+
+        /// Calls in hand.
+        private final AtomicInteger pictures = new AtomicInteger();
+
+        private final AtomicInteger awaited = new AtomicInteger();
 
         Pool(int threads) {
             if (threads < 1) {
@@ -197,6 +213,56 @@ public final class Workers implements AutoCloseable {
                             new PriorityBlockingQueue<>(),
                             named,
                             (late, ended) -> ((Helper) late).done.countDown());
+        }
+
+        void enter(Rank rank) {
+            switch (rank) {
+                case OTHER -> {}
+                case PICTURE -> pictures.incrementAndGet();
+                case AWAITED -> awaited.incrementAndGet();
+            }
+        }
+
+        void leave(Rank rank) {
+            switch (rank) {
+                case OTHER -> {}
+                case PICTURE -> pictures.decrementAndGet();
+                case AWAITED -> {
+                    if (awaited.decrementAndGet() == 0) {
+                        synchronized (awaited) {
+                            awaited.notifyAll();
+                        }
+                    }
+                }
+            }
+        }
+
+        /// Should those who help a job go and help another?
+        boolean isWanted(Rank helped) {
+            return switch (helped) {
+                case OTHER -> pictures.get() > 0 || awaited.get() > 0;
+                case PICTURE -> awaited.get() > 0;
+                case AWAITED -> false;
+            };
+        }
+
+        /// Returns when nothing is waited for, but the caller's own.
+        void standStill(Rank own) {
+            boolean interrupted = false;
+            while (own != Rank.AWAITED && awaited.get() > 0) {
+                synchronized (awaited) {
+                    try {
+                        if (awaited.get() > 0) {
+                            awaited.wait();
+                        }
+                    } catch (InterruptedException e) {
+                        interrupted = true;
+                    }
+                }
+            }
+            if (interrupted) {
+                Thread.currentThread().interrupt();
+            }
         }
     }
 

@@ -96,21 +96,14 @@ class WorkersTest {
             Set<String> helpers = ConcurrentHashMap.newKeySet();
             CountDownLatch helped = new CountDownLatch(1);
             Cancel stop = new Cancel();
-            Workers endless = pool.job(stop);
             Thread job =
-                    Thread.ofPlatform()
-                            .start(
-                                    () ->
-                                            assertThrows(
-                                                    Cancel.CancelledException.class,
-                                                    () ->
-                                                            endless.forEachSlab(
-                                                                    Integer.MAX_VALUE,
-                                                                    (slab, worker) -> {
-                                                                        if (worker > 0) {
-                                                                            helped.countDown();
-                                                                        }
-                                                                    })));
+                    beginEndless(
+                            pool.job(stop),
+                            (slab, worker) -> {
+                                if (worker > 0) {
+                                    helped.countDown();
+                                }
+                            });
             helped.await();
             CountDownLatch both = new CountDownLatch(2);
             pool.pictures(new Cancel())
@@ -124,6 +117,55 @@ class WorkersTest {
             assertEquals(2, helpers.size());
             stop.ask();
             job.join();
+        }
+    }
+
+    @Test
+    @Timeout(20)
+    void awaited_whileAnotherJobRuns_holdsItUntilItIsDone() throws InterruptedException {
+        try (Workers pool = new Workers(2)) {
+            AtomicInteger done = new AtomicInteger();
+            Cancel stop = new Cancel();
+            Thread job = beginEndless(pool.job(stop), (slab, worker) -> done.incrementAndGet());
+            awaitMore(done);
+            pool.awaited()
+                    .forEachSlab(
+                            1,
+                            (picture, alone) -> {
+                                awaitWaiting(job);
+                                int before = done.get();
+                                for (int i = 0; i < 1_000_000; i++) {
+                                    Thread.onSpinWait();
+                                }
+                                int meanwhile = done.get() - before;
+                                assertTrue(meanwhile <= 1, meanwhile + " but the one in hand");
+                            });
+            awaitMore(done);
+            stop.ask();
+            job.join();
+        }
+    }
+
+    /// Begins a job that only its request to stop ends.
+    private static Thread beginEndless(Workers workers, Workers.Body body) {
+        return Thread.ofPlatform()
+                .start(
+                        () ->
+                                assertThrows(
+                                        Cancel.CancelledException.class,
+                                        () -> workers.forEachSlab(Integer.MAX_VALUE, body)));
+    }
+
+    private static void awaitMore(AtomicInteger done) {
+        int before = done.get();
+        while (done.get() == before) {
+            Thread.onSpinWait();
+        }
+    }
+
+    private static void awaitWaiting(Thread thread) {
+        while (thread.getState() != Thread.State.WAITING) {
+            Thread.onSpinWait();
         }
     }
 

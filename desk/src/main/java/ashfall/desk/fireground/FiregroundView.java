@@ -287,8 +287,11 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     /// A view that moves or plays is drawn coarsely; one that follows a run a little finer, so that
     /// the run keeps its pace.
     private int finest() {
-        if (turning.isMoving() || runs.playhead().playingProperty().get()) {
-            return PictureMaker.Request.PASSING;
+        if (turning.isMoving()) {
+            return PictureMaker.Request.TURNING;
+        }
+        if (runs.playhead().playingProperty().get()) {
+            return PictureMaker.Request.PLAYING;
         }
         Run run = runs.shown();
         boolean follows = runs.playhead().followingProperty().get();

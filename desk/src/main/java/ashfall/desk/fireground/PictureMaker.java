@@ -53,6 +53,9 @@ final class PictureMaker implements AutoCloseable {
     /// A finest picture that takes longer comes after one of fewer samples.
     private static final double SHARP_SECONDS = 0.4;
 
+    /// A sketch that runs stands still for the pictures of a moving view once these come later.
+    private static final double LATE_SECONDS = 0.09;
+
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
 
@@ -67,7 +70,8 @@ final class PictureMaker implements AutoCloseable {
     /// @param slice drawn in place of the picture, or null
     /// @param streaks whether to find how the gas moves
     /// @param finest pixels of the window to one of the last picture: 1 when nothing else is going
-    ///     on, more when another request will follow soon, [#PASSING] when it is on its way
+    ///     on, more when another request will follow soon, [#PLAYING] or [#TURNING] when it is on
+    ///     its way
     /// @param nanos when it was asked for
     record Request(
             Run run,
@@ -87,11 +91,14 @@ final class PictureMaker implements AutoCloseable {
             int rows,
             int finest,
             long nanos) {
-        /// The first picture will do: the view moves, or it plays.
-        static final int PASSING = Integer.MAX_VALUE;
+        /// The first picture will do while it plays.
+        static final int PLAYING = Integer.MAX_VALUE - 1;
+
+        /// The first picture will do while the view moves.
+        static final int TURNING = Integer.MAX_VALUE;
 
         boolean isPassing() {
-            return finest == PASSING;
+            return finest >= PLAYING;
         }
     }
 
@@ -132,6 +139,9 @@ final class PictureMaker implements AutoCloseable {
     private Keeper marcherKeeper;
     private double secondsPerPixel = 5e-7;
 
+    /// After which the first pictures of a moving view came, of late.
+    private double wait;
+
     /// Of the frames found last.
     private final List<Presence> presences = new ArrayList<>();
 
@@ -168,8 +178,7 @@ final class PictureMaker implements AutoCloseable {
         }
         Frame frame = frames.getFirst();
         findStreaks(request, frame);
-        // The first picture is always finished, or a moving view would never show any.
-        Workers first = workers.pictures(new Cancel());
+        Workers first = first(request);
         int divisor = coarsest(request);
         if (request.slice != null) {
             drawSlice(request, frame, first, own, divisor);
@@ -199,6 +208,13 @@ final class PictureMaker implements AutoCloseable {
         }
     }
 
+    /// The pool for a first picture, which is always finished, or a moving view would never show
+    /// any.
+    private Workers first(Request request) {
+        boolean late = request.finest == Request.TURNING && wait > LATE_SECONDS;
+        return late ? workers.awaited() : workers.pictures(new Cancel());
+    }
+
     private void sayTrouble(Request request, Exception e) {
         String why = String.valueOf(e.getMessage());
         out.publish(new Drawn(request, null, 0, 0, List.of(), null, 0, List.of(), why, true));
@@ -214,7 +230,7 @@ final class PictureMaker implements AutoCloseable {
 
     /// Draws what takes long to read at less detail, and the rest as it is.
     private void drawCoarse(Request request) throws IOException {
-        Workers first = workers.pictures(new Cancel());
+        Workers first = first(request);
         List<Frame> frames = frames(request, true, first);
         findStreaks(request, frames.getFirst());
         if (frames.getFirst().channels().containsKey(smoke(request))) {
@@ -279,6 +295,9 @@ final class PictureMaker implements AutoCloseable {
         if (samples == COARSE_SAMPLES) {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
             secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
+        }
+        if (request.finest == Request.TURNING) {
+            wait = 0.7 * wait + 0.3 * (System.nanoTime() - request.nanos) * 1e-9;
         }
         out.publish(new Drawn(request, argb, columns, rows, frames, null, full, streaks, "", end));
     }

@@ -94,7 +94,7 @@ class PictureMakerTest {
 
     @Test
     void passing_readsNothingWhole_followingDoes() throws InterruptedException {
-        maker.ask(request(large, 1, small, PictureMaker.Request.PASSING));
+        maker.ask(request(large, 1, small, PictureMaker.Request.PLAYING));
         PictureMaker.Drawn only = drawn.poll(30, TimeUnit.SECONDS);
         assertTrue(only.finest(), "as fine as it gets on its way");
         assertTrue(large.hasCoarse(1), "the frame itself was not read");
