@@ -49,12 +49,12 @@ final class PictureMaker implements AutoCloseable {
     private static final int HATCH = Tokens.argb("verdigris");
 
     private static final int MOST_STREAKS = 800;
-    private static final int COARSEST = 6;
+    private static final int COARSEST = 8;
     /// A finest picture that takes longer comes after one of fewer samples.
     private static final double SHARP_SECONDS = 0.4;
 
     /// A sketch that runs stands still for the pictures of a moving view once these come later.
-    private static final double LATE_SECONDS = 0.09;
+    private static final double LATE_SECONDS = 0.075;
 
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
