@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import ashfall.shot.Sun;
 
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -46,6 +47,11 @@ class SkyUiTest extends DeskTest {
 
         type(robot, FIELD, folder.resolve("gone.png").toString());
         until("it is said", () -> said(robot).contains("gone.png' cannot be used: there is no"));
+        robot.interact(() -> window.fireground().requestFocus());
+        robot.type(KeyCode.H);
+        until("silhouettes are asked for", () -> !window.rise().framesProperty().get().isEmpty());
+        until("and given up", () -> window.rise().isSettled());
+        robot.type(KeyCode.H);
         robot.interact(() -> window.document().undo());
         until("it is seen again", () -> window.fireground().isFinest() && redness(robot) > 4);
         robot.clickOn("#param-skyPicture-none");

@@ -11,6 +11,7 @@ import ashfall.look.View;
 import ashfall.picture.Picture;
 import ashfall.picture.Print;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -97,7 +98,7 @@ final class PlateMaker implements AutoCloseable {
             Marcher marcher = null;
             try {
                 marcher = marcher(request, i, first);
-            } catch (IOException | IllegalArgumentException e) {
+            } catch (IOException | ShotException | IllegalArgumentException e) {
                 LOG.warn("no picture of {}", request.runs.get(i).title(), e);
                 problem = String.valueOf(e.getMessage());
             }

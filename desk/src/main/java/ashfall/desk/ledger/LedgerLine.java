@@ -16,6 +16,7 @@ import ashfall.picture.Print;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.sim.LogEntry;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
@@ -314,7 +315,7 @@ final class LedgerLine extends HBox {
                                         WIDTH);
                         picture.setImage(image);
                     });
-        } catch (IOException | IllegalArgumentException e) {
+        } catch (IOException | ShotException | IllegalArgumentException e) {
             LOG.warn("no picture of {}", run.title(), e);
         }
     }

@@ -11,6 +11,7 @@ import ashfall.picture.Contours;
 import ashfall.picture.Picture;
 import ashfall.shot.Reading;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -87,7 +88,7 @@ final class RiseMaker implements AutoCloseable {
                     found.add(new Silhouette(number, before, lines(request, shot, frame, job)));
                     out.publish(new Drawn(request, List.copyOf(found), false));
                 }
-            } catch (IOException e) {
+            } catch (IOException | ShotException e) {
                 LOG.warn("no silhouette of frame {} of {}", number, run.title(), e);
             }
         }
