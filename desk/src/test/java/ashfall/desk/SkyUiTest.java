@@ -50,7 +50,8 @@ class SkyUiTest extends DeskTest {
         robot.interact(() -> window.fireground().requestFocus());
         robot.type(KeyCode.H);
         until("silhouettes are asked for", () -> !window.rise().framesProperty().get().isEmpty());
-        until("and given up", () -> window.rise().isSettled());
+        until("and need no sky", () -> window.rise().isSettled());
+        assertTrue(robot.lookup("#rise-3").tryQuery().isPresent());
         robot.type(KeyCode.H);
         robot.interact(() -> window.document().undo());
         until("it is seen again", () -> window.fireground().isFinest() && redness(robot) > 4);

@@ -11,7 +11,7 @@ import ashfall.picture.Contours;
 import ashfall.picture.Picture;
 import ashfall.shot.Reading;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotException;
+import ashfall.shot.Sun;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -79,7 +79,9 @@ final class RiseMaker implements AutoCloseable {
 
     private void add(
             Request request, Run run, boolean before, List<Silhouette> found, Workers job) {
-        Shot shot = Changes.seenAs(run.shot(), request.shot);
+        Shot seen = Changes.seenAs(run.shot(), request.shot);
+        // An outline needs no picture of the sky, which may be gone.
+        Shot shot = seen.with("sun", seen.sun().with(Sun.SKY_PICTURE, ""));
         for (long number : request.frames) {
             try {
                 Frame frame = run.has(number) ? run.frame(number, job) : null;
@@ -88,7 +90,7 @@ final class RiseMaker implements AutoCloseable {
                     found.add(new Silhouette(number, before, lines(request, shot, frame, job)));
                     out.publish(new Drawn(request, List.copyOf(found), false));
                 }
-            } catch (IOException | ShotException e) {
+            } catch (IOException e) {
                 LOG.warn("no silhouette of frame {} of {}", number, run.title(), e);
             }
         }
