@@ -45,6 +45,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -207,8 +208,11 @@ public final class DeskWindow implements AutoCloseable {
                     e.consume();
                     shots.whenLetGo(this::closeForGood);
                 });
-        // A key that is let go elsewhere is not heard of.
-        stage.focusedProperty().addListener((o, was, is) -> references.flip(false));
+        // A key that is let go elsewhere is not heard of. By way of the scene, since a stage that
+        // gets another must not hold on to this window.
+        scene.windowProperty()
+                .flatMap(Window::focusedProperty)
+                .addListener((o, was, is) -> references.flip(false));
         runs.firings().saidProperty().addListener((o, was, is) -> notice.say(is));
         document.shotProperty().addListener((o, was, is) -> title());
         document.savedProperty().addListener((o, was, is) -> title());

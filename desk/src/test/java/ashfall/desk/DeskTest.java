@@ -92,6 +92,8 @@ abstract class DeskTest {
     void close() {
         WaitForAsyncUtils.waitForAsyncFx(10_000, window::close);
         WaitForAsyncUtils.waitForFxEvents();
+        // The tests of all classes are kept until the last is done; their windows need not be.
+        window = null;
     }
 
     /// Waits until something is so, looked at on the toolkit's thread.

@@ -8,18 +8,22 @@ import ashfall.shot.NewShot;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 
+import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
+import java.lang.ref.WeakReference;
 import java.util.List;
 
-/// Two hundred sketches leave no trace in memory.
+/// What is done with leaves no trace in memory.
 class MemoryUiTest extends DeskTest {
     private static final int SKETCHES = 200;
     private static final int WARM_UP = 20;
 
     /// A sketch of this shot holds about half a MB of frames: a leak of one in three would show.
     private static final long ALLOWED = 32L << 20;
+
+    private static WeakReference<DeskWindow> before;
 
     @Override
     Shot first() {
@@ -51,6 +55,21 @@ class MemoryUiTest extends DeskTest {
         assertTrue(
                 late - early < ALLOWED,
                 ((late - early) >> 20) + " MB more after " + (SKETCHES - WARM_UP) + " sketches");
+    }
+
+    /// The stage is the same as in the repetition before.
+    @RepeatedTest(2)
+    void windowBefore_whoseStageShowsAnother_isLetGo() {
+        until("it burns", () -> window.runs().shown() != null);
+        if (before != null) {
+            until(
+                    "nothing holds it",
+                    () -> {
+                        System.gc();
+                        return before.get() == null;
+                    });
+        }
+        before = new WeakReference<>(window);
     }
 
     private boolean isSketched() {
