@@ -115,9 +115,20 @@ final class CarrierPlace extends SourcePlace {
         double dx = x - balls[b];
         double dy = y - balls[b + 1];
         double dz = z - balls[b + 2];
-        double inside =
-                balls[b + RADIUS] - Math.sqrt(dx * dx + dy * dy + dz * dz) + 0.5 * lattice.voxel();
-        return Math.max(0, Math.min(1, inside / lattice.voxel()));
+        double square = dx * dx + dy * dy + dz * dz;
+        double h = lattice.voxel();
+        // Most places are outside: no root is drawn for them.
+        if (square > outerSquare(b)) {
+            return 0;
+        }
+        double inside = balls[b + RADIUS] - Math.sqrt(square) + 0.5 * h;
+        return Math.max(0, Math.min(1, inside / h));
+    }
+
+    /// Square of a distance from whose root on a ball covers nothing.
+    private double outerSquare(int b) {
+        double outer = balls[b + RADIUS] + 0.5 * lattice.voxel();
+        return outer * outer * (1 + 1e-12);
     }
 
     private void fillPlane(int plane) {
@@ -201,12 +212,18 @@ final class CarrierPlace extends SourcePlace {
             if (Math.abs(wz - balls[b + 2]) >= r) {
                 continue;
             }
+            double dz = wz - balls[b + 2];
+            double most = outerSquare(b);
             int y0 = Math.max(range.y0(), cell(1, balls[b + 1] - r));
             int y1 = Math.min(range.y1(), cell(1, balls[b + 1] + r) + 2);
             int x0 = Math.max(range.x0(), cell(0, balls[b] - r));
             int x1 = Math.min(range.x1(), cell(0, balls[b] + r) + 2);
             for (int y = y0; y < y1; y++) {
                 double wy = centre(1, y) - (axis == 1 ? 0.5 * h : 0);
+                double dy = wy - balls[b + 1];
+                if (dy * dy + dz * dz > most) {
+                    continue;
+                }
                 int at = (y - range.y0()) * range.width() - range.x0();
                 for (int x = x0; x < x1; x++) {
                     double cover = cover(b, centre(0, x) - (axis == 0 ? 0.5 * h : 0), wy, wz);
