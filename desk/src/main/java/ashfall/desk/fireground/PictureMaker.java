@@ -40,7 +40,9 @@ import java.util.function.Consumer;
 /// Makes the fireground's pictures on a thread of its own: first a coarse one, then finer ones
 /// while nothing else is asked for. What is asked for last counts.
 final class PictureMaker implements AutoCloseable {
-    /// The first picture may take this long.
+    /// The first picture should come after this long, and may take most of it.
+    private static final double PROMPT_SECONDS = 0.05;
+
     private static final double BUDGET_SECONDS = 0.045;
 
     /// Frames of the shot whose way a streak shows.
@@ -49,7 +51,8 @@ final class PictureMaker implements AutoCloseable {
     private static final int HATCH = Tokens.argb("verdigris");
 
     private static final int MOST_STREAKS = 800;
-    private static final int COARSEST = 8;
+    private static final int COARSEST = 12;
+
     /// A finest picture that takes longer comes after one of fewer samples.
     private static final double SHARP_SECONDS = 0.4;
 
@@ -268,12 +271,19 @@ final class PictureMaker implements AutoCloseable {
 
     private int coarsest(Request request) {
         double pixels = (double) request.columns * request.rows;
+        double budget = BUDGET_SECONDS * (request.finest == Request.TURNING ? promptness() : 1);
         int divisor = 1;
-        while (divisor < COARSEST
-                && pixels / (divisor * divisor) * secondsPerPixel > BUDGET_SECONDS) {
+        while (divisor < COARSEST && pixels / (divisor * divisor) * secondsPerPixel > budget) {
             divisor++;
         }
         return Math.max(2, divisor);
+    }
+
+    /// Share of its time that a picture of a moving view takes: it waits for the one before it too,
+    /// and where they come late all must be quicker.
+    private double promptness() {
+        double late = Math.max(1, wait / PROMPT_SECONDS);
+        return 1 / (late * late);
     }
 
     private void publish(

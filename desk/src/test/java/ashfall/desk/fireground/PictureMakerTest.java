@@ -26,7 +26,7 @@ import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 
-/// What is drawn of frames that take long to read.
+/// What is drawn of frames that take long to read, and of views that move.
 class PictureMakerTest {
     private final Workers workers = new Workers(1);
     private final BlockingQueue<PictureMaker.Drawn> drawn = new LinkedBlockingQueue<>();
@@ -52,6 +52,12 @@ class PictureMakerTest {
     }
 
     private PictureMaker.Request request(Run run, double frame, Run other, int finest) {
+        return request(run, frame, other, finest, System.nanoTime());
+    }
+
+    /// @param nanos when it was asked for
+    private static PictureMaker.Request request(
+            Run run, double frame, Run other, int finest, long nanos) {
         return new PictureMaker.Request(
                 run,
                 frame,
@@ -69,12 +75,25 @@ class PictureMakerTest {
                 64,
                 36,
                 finest,
-                System.nanoTime());
+                nanos);
     }
 
     private List<Double> voxels() throws InterruptedException {
         PictureMaker.Drawn next = drawn.poll(30, TimeUnit.SECONDS);
         return next.frames().stream().map(frame -> frame.lattice().voxel()).toList();
+    }
+
+    /// The first is made before anything is known.
+    @Test
+    void turnedViewsPictures_thatComeLate_areSmallerFromThenOn() throws InterruptedException {
+        int turning = PictureMaker.Request.TURNING;
+        long asked = System.nanoTime() - TimeUnit.SECONDS.toNanos(30);
+        maker.ask(request(small, 1, small, turning, asked));
+        assertEquals(32, drawn.poll(30, TimeUnit.SECONDS).columns());
+        maker.ask(request(small, 2, small, turning));
+        assertEquals(5, drawn.poll(30, TimeUnit.SECONDS).columns());
+        maker.ask(request(small, 1, small, PictureMaker.Request.PLAYING));
+        assertTrue(drawn.poll(30, TimeUnit.SECONDS).columns() > 5, "a view that stays is not");
     }
 
     /// At less detail at once, and whole when it stays; small ones beside it are always whole.
