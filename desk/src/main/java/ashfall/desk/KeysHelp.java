@@ -9,25 +9,27 @@ import java.util.List;
 
 /// All keys on a card over the window.
 final class KeysHelp extends VBox {
+    private static final int COLUMNS = 2;
+
     KeysHelp(List<Command> commands) {
         super(12);
         GridPane grid = new GridPane();
         grid.setHgap(24);
         grid.setVgap(4);
-        int row = 0;
-        for (Command command : commands) {
-            if (command.id().endsWith("-too")) {
-                continue;
-            }
+        List<Command> told = commands.stream().filter(c -> !c.id().endsWith("-too")).toList();
+        int rows = (told.size() + COLUMNS - 1) / COLUMNS;
+        for (int i = 0; i < told.size(); i++) {
+            Command command = told.get(i);
             Label key = new Label(command.keyWords());
             key.getStyleClass().add("figure");
-            int column = row / 13 * 2;
-            grid.add(key, column, row % 13);
+            int column = i / rows * 2;
+            grid.add(key, column, i % rows);
             Label what = new Label(command.text());
+            key.setMinWidth(USE_PREF_SIZE);
+            what.setMinWidth(USE_PREF_SIZE);
             GridPane.setValignment(key, VPos.BASELINE);
             GridPane.setValignment(what, VPos.BASELINE);
-            grid.add(what, column + 1, row % 13);
-            row++;
+            grid.add(what, column + 1, i % rows);
         }
         Label title = new Label("Keys");
         title.getStyleClass().add("region-title");
@@ -37,10 +39,11 @@ final class KeysHelp extends VBox {
                                 + " nearer. Shift makes dials fine; a double click puts a dial"
                                 + " back. Esc closes this.");
         mouse.setWrapText(true);
+        mouse.setMaxWidth(560);
         getChildren().addAll(title, grid, mouse);
         setId("help");
         getStyleClass().add("help");
-        setMaxSize(560, USE_PREF_SIZE);
+        setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
         setVisible(false);
     }
 }

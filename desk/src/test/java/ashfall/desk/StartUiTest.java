@@ -8,12 +8,18 @@ import ashfall.desk.run.Run;
 import ashfall.shot.NewShot;
 import ashfall.shot.Shot;
 
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
+import javafx.scene.text.Text;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
 import java.util.List;
+import java.util.Set;
 
 /// From nothing to a fire, by what burns and how big.
 class StartUiTest extends DeskTest {
@@ -47,6 +53,30 @@ class StartUiTest extends DeskTest {
         assertEquals(1, window.document().shot().obstacles().size(), "what stands there stays");
         robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         until("nothing is left of it", () -> node(robot, "start-card").isVisible());
+    }
+
+    @Test
+    void keysCard_inTheSmallestWindow_isReadWhole(FxRobot robot) {
+        Node card = node(robot, "help");
+        Scene scene = card.getScene();
+        robot.interact(
+                () -> {
+                    scene.getWindow().setWidth(1024);
+                    scene.getWindow().setHeight(680);
+                });
+        robot.type(KeyCode.F1);
+        until("it is laid out", () -> card.getLayoutBounds().getHeight() > 100);
+        Bounds at = card.localToScene(card.getLayoutBounds());
+        assertTrue(at.getMinY() >= 0 && at.getMaxY() <= scene.getHeight(), at.toString());
+        assertTrue(at.getMinX() >= 0 && at.getMaxX() <= scene.getWidth(), at.toString());
+        Set<Node> labels = card.lookupAll(".label");
+        assertTrue(labels.size() > 40, labels.size() + " words");
+        for (Node label : labels) {
+            Text shown = (Text) label.lookup(".text");
+            assertEquals(((Label) label).getText(), shown.getText(), "cut off");
+        }
+        robot.type(KeyCode.ESCAPE);
+        assertFalse(card.isVisible());
     }
 
     @Test
