@@ -316,6 +316,7 @@ public final class DeskWindow implements AutoCloseable {
         add("render", "Finished pictures", "P", render::toggle);
         add("flip", "Hold: the reference over the view", "R", () -> references.flip(true));
         add("solo", "Solo the chosen thing", "O", manifest::soloChosen);
+        add("hold-out", "Hold out other elements, or see all", "Shift+O", manifest::holdOutOthers);
         add("group", "Group the chosen things, or ungroup", "Shortcut+G", manifest::groupChosen);
         add("find", "Find by name", "Shortcut+F", manifest::find);
         add("rename", "Rename", "F2", manifest::renameChosen);

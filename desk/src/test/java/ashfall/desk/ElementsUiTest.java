@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.run.Run;
+import ashfall.look.Presence;
 import ashfall.shot.Bounds;
 import ashfall.shot.Element;
 import ashfall.shot.Gas;
@@ -165,5 +166,47 @@ class ElementsUiTest extends DeskTest {
         robot.interact(() -> window.document().undo());
         robot.interact(() -> window.document().undo());
         assertTrue(eastern(robot) > 0.9 * both, "it is seen again");
+    }
+
+    private void holdOut(FxRobot robot) {
+        robot.press(KeyCode.SHIFT).type(KeyCode.O).release(KeyCode.SHIFT);
+    }
+
+    private Presence presence(String element) {
+        return Presence.of(window.document().shot(), element);
+    }
+
+    /// One key leaves one element in the picture, and brings back whatever is not in it.
+    @Test
+    void holdOut_leavesOneElementInThePicture_andAllAgain(FxRobot robot) {
+        untilBoth();
+        frameBoth(robot);
+        Run own = window.runs().shown();
+        double both = eastern(robot);
+        robot.clickOn("#line-elements-fireball");
+        holdOut(robot);
+        assertEquals(Presence.CUT_OUT, presence("east"));
+        assertEquals(Presence.SEEN, presence("fireball"));
+        assertTrue(eastern(robot) < 0.3 * both, "it is held out");
+        assertEquals("cut out: east", text(robot, "readout-muted"));
+        assertSame(own, window.runs().shown());
+        holdOut(robot);
+        assertEquals(Presence.SEEN, presence("east"));
+        assertEquals("", text(robot, "readout-muted"));
+        assertTrue(eastern(robot) > 0.9 * both, "it is seen again");
+        robot.interact(
+                () -> {
+                    window.document().put("elements.east", Gas.PRESENCE, "unseen");
+                    window.document().put("elements.fireball", Gas.PRESENCE, "cut_out");
+                });
+        until(
+                "both are listed",
+                () -> text(robot, "readout-muted").equals("cut out: fireball   unseen: east"));
+        holdOut(robot);
+        assertEquals(Presence.SEEN, presence("east"));
+        assertEquals(Presence.SEEN, presence("fireball"));
+        robot.interact(() -> window.document().undo());
+        assertEquals(Presence.UNSEEN, presence("east"), "one step back");
+        assertEquals(Presence.CUT_OUT, presence("fireball"));
     }
 }

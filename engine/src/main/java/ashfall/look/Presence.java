@@ -2,6 +2,7 @@ package ashfall.look;
 
 import ashfall.shot.Element;
 import ashfall.shot.Gas;
+import ashfall.shot.Item;
 import ashfall.shot.Shot;
 
 import java.util.Locale;
@@ -19,5 +20,12 @@ public enum Presence {
         Element found = shot.elements().get(element);
         String word = found == null ? "seen" : found.gas().get(Gas.PRESENCE);
         return valueOf(word.toUpperCase(Locale.ROOT));
+    }
+
+    /// Settings of an element's gas that make it so.
+    ///
+    /// @param gas otherwise as these
+    public Item in(Item gas) {
+        return gas.with(Gas.PRESENCE, name().toLowerCase(Locale.ROOT));
     }
 }

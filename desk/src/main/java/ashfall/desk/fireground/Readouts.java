@@ -6,6 +6,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
+import ashfall.look.Presence;
 import ashfall.look.Probe;
 import ashfall.shot.Curve;
 import ashfall.shot.Frames;
@@ -21,6 +22,7 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -173,7 +175,8 @@ final class Readouts {
         return all.isEmpty() ? "" : "   with " + String.join("; ", all);
     }
 
-    /// Names what is off, so that nobody looks for it: "solo: oil", "off: spark".
+    /// Names what is off or not seen, so that nobody looks for it: "solo: oil", "off: spark", "cut
+    /// out: plume".
     void sayMuted() {
         Map<String, List<String>> lit = new LinkedHashMap<>();
         Map<String, List<String>> off = new LinkedHashMap<>();
@@ -197,7 +200,30 @@ final class Readouts {
                     words.add(
                             solo ? "solo: " + left.getFirst() : "off: " + String.join(", ", names));
                 });
+        words.addAll(heldOut());
         muted.setText(String.join("   ", words));
+    }
+
+    /// "cut out: plume", "unseen: dust", of the elements that are on.
+    private List<String> heldOut() {
+        Shot shot = document.shot();
+        Map<Presence, List<String>> by = new EnumMap<>(Presence.class);
+        shot.elements()
+                .forEach(
+                        (name, element) -> {
+                            if (element.gas().get(Gas.ON)) {
+                                by.computeIfAbsent(Presence.of(shot, name), k -> new ArrayList<>())
+                                        .add(name);
+                            }
+                        });
+        by.remove(Presence.SEEN);
+        List<String> words = new ArrayList<>();
+        by.forEach(
+                (presence, names) ->
+                        words.add(
+                                (presence == Presence.CUT_OUT ? "cut out: " : "unseen: ")
+                                        + String.join(", ", names)));
+        return words;
     }
 
     private void refreshBadge(Run run) {

@@ -2,6 +2,7 @@ package ashfall.desk.manifest;
 
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Edit;
+import ashfall.look.Presence;
 import ashfall.shot.Element;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
@@ -17,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts and
 /// lamps;
@@ -243,6 +245,32 @@ public final class Arranging {
             to.put(at, item.with(on(item), lit == null || lit.contains(at)));
         }
         String name = alone ? "End solo" : "Solo " + words(wanted);
+        document.edit(Edit.Items.of(name, shot, to));
+    }
+
+    /// Cuts all elements out of the picture but those that things are of; where any is not seen,
+    /// all are seen again.
+    public void holdOutOthers(String path, Collection<String> along) {
+        Shot shot = document.shot();
+        Set<String> kept = new HashSet<>();
+        Stream.concat(Stream.of(path), along.stream())
+                .filter(at -> at.startsWith("elements."))
+                .forEach(at -> kept.add(elementOf(at)));
+        boolean held =
+                shot.elements().keySet().stream()
+                        .anyMatch(name -> Presence.of(shot, name) != Presence.SEEN);
+        if (!held && (kept.isEmpty() || kept.equals(shot.elements().keySet()))) {
+            return;
+        }
+        Map<String, Item> to = new LinkedHashMap<>();
+        shot.elements()
+                .forEach(
+                        (name, element) -> {
+                            boolean seen = held || kept.contains(name);
+                            Presence presence = seen ? Presence.SEEN : Presence.CUT_OUT;
+                            to.put("elements." + name, presence.in(element.gas()));
+                        });
+        String name = held ? "See all elements" : "Hold out all but " + String.join(", ", kept);
         document.edit(Edit.Items.of(name, shot, to));
     }
 

@@ -248,6 +248,11 @@ public final class ManifestView extends VBox {
         }
     }
 
+    /// Cuts all other elements out of the picture, or brings all back into it.
+    public void holdOutOthers() {
+        arranging.holdOutOthers(selection.path(), selection.along());
+    }
+
     /// Makes a group of the chosen things, or ends it.
     public void groupChosen() {
         arranging.group(selection.path(), selection.along());
@@ -402,9 +407,12 @@ public final class ManifestView extends VBox {
             MenuItem solo = new MenuItem("Solo   O");
             solo.setId("menu-solo");
             solo.setOnAction(e -> soloChosen());
+            MenuItem hold = new MenuItem("Hold out other elements, or see all   Shift+O");
+            hold.setId("menu-hold-out");
+            hold.setOnAction(e -> holdOutOthers());
             MenuItem group = new MenuItem("Group or ungroup   Ctrl+G");
             group.setOnAction(e -> groupChosen());
-            ContextMenu menu = new ContextMenu(rename, duplicate, delete, solo, group);
+            ContextMenu menu = new ContextMenu(rename, duplicate, delete, solo, hold, group);
             if (path.contains(".sources.")) {
                 menu.getItems().add(new StartMenu(document, path));
             }
