@@ -84,6 +84,9 @@ abstract class DeskTest {
                         return Optional.of(chosen);
                     }
                 };
+        // The stage is that of the test before, which may have made it smaller.
+        stage.setWidth(1280);
+        stage.setHeight(800);
         window = new DeskWindow(stage, first(), null, Places.under(folder.resolve("home")), files);
         window.show();
     }
