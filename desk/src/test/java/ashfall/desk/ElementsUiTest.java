@@ -208,5 +208,10 @@ class ElementsUiTest extends DeskTest {
         robot.interact(() -> window.document().undo());
         assertEquals(Presence.UNSEEN, presence("east"), "one step back");
         assertEquals(Presence.CUT_OUT, presence("fireball"));
+        holdOut(robot);
+        robot.clickOn("#line-camera");
+        holdOut(robot);
+        assertEquals(Presence.CUT_OUT, presence("east"), "the one in view stays");
+        assertEquals(Presence.SEEN, presence("fireball"));
     }
 }

@@ -259,7 +259,7 @@ public final class Arranging {
         boolean held =
                 shot.elements().keySet().stream()
                         .anyMatch(name -> Presence.of(shot, name) != Presence.SEEN);
-        if (!held && (kept.isEmpty() || kept.equals(shot.elements().keySet()))) {
+        if (!held && kept.containsAll(shot.elements().keySet())) {
             return;
         }
         Map<String, Item> to = new LinkedHashMap<>();

@@ -248,9 +248,12 @@ public final class ManifestView extends VBox {
         }
     }
 
-    /// Cuts all other elements out of the picture, or brings all back into it.
+    /// Cuts all elements but the chosen one, or else the one in view, out of the picture; or brings
+    /// all back into it.
     public void holdOutOthers() {
-        arranging.holdOutOthers(selection.path(), selection.along());
+        boolean within = selection.path().startsWith("elements.");
+        String path = within ? selection.path() : "elements." + runs.elementProperty().get();
+        arranging.holdOutOthers(path, selection.along());
     }
 
     /// Makes a group of the chosen things, or ends it.
