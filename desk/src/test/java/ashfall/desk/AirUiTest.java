@@ -51,11 +51,8 @@ class AirUiTest extends DeskTest {
 
     /// It stands below the dials.
     private void toTheTable(FxRobot robot) {
-        until(
-                "the table and the last dial are there",
-                () ->
-                        robot.lookup("#feels-gas-wind").tryQuery().isPresent()
-                                && robot.lookup("#param-gusts-seed").tryQuery().isPresent());
+        untilDials();
+        until("the table is there", () -> robot.lookup("#feels-gas-wind").tryQuery().isPresent());
         robot.interact(() -> ((ScrollPane) robot.lookup("#dials-scroll").query()).setVvalue(1));
         WaitForAsyncUtils.waitForFxEvents();
     }

@@ -164,9 +164,7 @@ class CueSheetUiTest extends DeskTest {
     @Test
     void warming_isForecast_andAbsurdFiguresAreMarked(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-igniter");
-        until(
-                "its dial is there",
-                () -> robot.lookup("#param-release-warming-field").tryQuery().isPresent());
+        assertVisible(robot, "param-release-warming-field");
         robot.interact(
                 () ->
                         window.document()

@@ -125,6 +125,11 @@ abstract class DeskTest {
                 });
     }
 
+    /// Dials of what was chosen come one after another, as the toolkit has time.
+    void untilDials() {
+        until("its dials are there", () -> window.dials().isWhole());
+    }
+
     static Node node(FxRobot robot, String id) {
         return robot.lookup("#" + id).query();
     }
@@ -135,19 +140,22 @@ abstract class DeskTest {
     }
 
     /// Types into a field and takes it.
-    static void type(FxRobot robot, String id, String text) {
+    void type(FxRobot robot, String id, String text) {
+        untilDials();
         robot.clickOn("#" + id);
         robot.interact(() -> robot.lookup("#" + id).queryAs(TextField.class).selectAll());
         robot.write(text);
         robot.type(javafx.scene.input.KeyCode.ENTER);
     }
 
-    static void assertVisible(FxRobot robot, String id) {
+    void assertVisible(FxRobot robot, String id) {
+        untilDials();
         assertTrue(node(robot, id).isVisible(), id + " is to be seen");
     }
 
     /// Scrolls to a dial.
-    static void reveal(FxRobot robot, String id) {
+    void reveal(FxRobot robot, String id) {
+        untilDials();
         robot.interact(
                 () -> {
                     ScrollPane scroll = robot.lookup("#dials-scroll").queryAs(ScrollPane.class);

@@ -45,6 +45,7 @@ class EditingUiTest extends DeskTest {
     void dial_draggedTypedAndNudged_changesTheValue_andEachIsOneUndo(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-charge");
         double first = radius();
+        untilDials();
         robot.drag("#param-radius-rule").moveBy(20, 0).moveBy(20, 0).moveBy(10, 0).drop();
         double dragged = radius();
         assertTrue(dragged > first * 1.2, dragged + " after the drag, " + first + " before");
@@ -72,6 +73,7 @@ class EditingUiTest extends DeskTest {
     @Test
     void dial_draggedWithShift_isFine(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-charge");
+        untilDials();
         double first = radius();
         robot.interact(
                 () -> {
@@ -150,6 +152,7 @@ class EditingUiTest extends DeskTest {
     @Test
     void pennant_pressed_turnsTheCurveIntoAValueAndBack(FxRobot robot) {
         robot.clickOn("#line-elements-fireball-sources-charge");
+        untilDials();
         robot.clickOn("#param-release-fuel-pennant");
         assertTrue(charge().get(Source.RELEASED_FUEL).isConstant());
         robot.clickOn("#param-release-fuel-pennant");
@@ -265,6 +268,7 @@ class EditingUiTest extends DeskTest {
         assertVisible(robot, "param-wind");
         robot.type(KeyCode.DIGIT4);
         assertEquals("Burn", text(robot, "dials-title"));
+        untilDials();
         robot.clickOn("#param-fuel-menu").clickOn("#param-fuel-petrol");
         assertEquals(
                 "petrol",

@@ -152,7 +152,6 @@ class ElementsUiTest extends DeskTest {
         untilBoth();
         frameBoth(robot);
         robot.clickOn("#line-elements-east");
-        until("it has dials", () -> robot.lookup("#param-presence").tryQuery().isPresent());
         reveal(robot, "param-presence");
         Run east = window.runs().shown();
         assertEquals("east", east.element());

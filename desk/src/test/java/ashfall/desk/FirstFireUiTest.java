@@ -23,6 +23,7 @@ import org.testfx.robot.Motion;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -41,7 +42,7 @@ class FirstFireUiTest extends DeskTest {
         return part.lines().filter(line -> line.matches("\\d+\\. .*")).toList();
     }
 
-    private static void follow(FxRobot robot, String line) {
+    private void follow(FxRobot robot, String line) {
         Matcher step = STEP.matcher(line);
         while (step.find()) {
             if (step.group(1) != null) {
@@ -58,18 +59,16 @@ class FirstFireUiTest extends DeskTest {
     }
 
     private static void press(FxRobot robot, String words) {
+        List<Node> targets = new ArrayList<>();
         until(
                 "'" + words + "' can be pressed",
-                () ->
-                        robot.lookup((Node n) -> says(n, words)).queryAll().stream()
-                                .anyMatch(n -> !n.isDisabled()));
-        Node target =
-                robot.lookup((Node n) -> says(n, words)).queryAll().stream()
-                        .filter(n -> !n.isDisabled())
-                        .findFirst()
-                        .orElseThrow();
+                () -> {
+                    targets.addAll(robot.lookup((Node n) -> says(n, words)).queryAll());
+                    targets.removeIf(Node::isDisabled);
+                    return !targets.isEmpty();
+                });
         // Sideways first: on the way down another menu line would close the submenu.
-        robot.clickOn(target, Motion.HORIZONTAL_FIRST);
+        robot.clickOn(targets.getFirst(), Motion.HORIZONTAL_FIRST);
     }
 
     private static boolean says(Node node, String words) {
@@ -81,7 +80,8 @@ class FirstFireUiTest extends DeskTest {
                 && l.getScene().getWindow().isShowing();
     }
 
-    private static void set(FxRobot robot, String label, String value) {
+    private void set(FxRobot robot, String label, String value) {
+        untilDials();
         Node dial =
                 robot.lookup(".dial").queryAll().stream()
                         .filter(

@@ -160,9 +160,6 @@ class HoldUiTest extends DeskTest {
         double[] exposed = {brightness(robot, 16), brightness(robot, 20)};
         open(robot, "grade");
         robot.interact(() -> window.runs().playhead().choose(16));
-        until(
-                "its dials are there",
-                () -> robot.lookup("#param-veil-strength-field").tryQuery().isPresent());
         reveal(robot, "param-halo-strength");
         type(robot, "param-halo-strength-field", "0.5");
         type(robot, "param-halo-threshold-field", "-3");

@@ -148,6 +148,7 @@ class ManySourcesUiTest extends DeskTest {
     @Test
     void note_isReadAtItsDial(FxRobot robot) {
         robot.clickOn("#line-air");
+        untilDials();
         robot.moveTo("#param-temperature");
         until("it is said", () -> text(robot, "dials-sentence").endsWith("Here: a cool evening"));
         assertTrue(text(robot, "dials-sentence").startsWith(Air.TEMPERATURE.words().does()));

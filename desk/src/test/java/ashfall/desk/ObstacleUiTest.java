@@ -43,8 +43,10 @@ class ObstacleUiTest extends DeskTest {
         assertEquals(0, turn.x());
         undo(robot);
         assertEquals(0, obstacle().get(Shape.TURN).y(), "the drag was one step");
+        untilDials();
         robot.clickOn("#param-shape-menu").clickOn("#param-shape-tube");
         assertEquals("tube", obstacle().get(Shape.SHAPE));
+        untilDials();
         assertTrue(robot.lookup("#param-thickness").tryQuery().isPresent());
         assertFalse(robot.lookup("#param-rough-size").tryQuery().isPresent());
         robot.clickOn("#on-obstacles-obstacle");

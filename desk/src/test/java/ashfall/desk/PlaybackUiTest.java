@@ -35,6 +35,7 @@ class PlaybackUiTest extends DeskTest {
         untilSketched();
         Run run = window.runs().shown();
         robot.clickOn("#line-frames");
+        untilDials();
         assertEquals(1, robot.lookup("#param-speed-field").queryAll().size());
         type(robot, "param-speed-field", "0.5");
         robot.interact(() -> window.fireground().requestFocus());

@@ -28,7 +28,6 @@ class ReadingUiTest extends DeskTest {
                     window.selection().stationProperty().set(Station.LOOK);
                     window.selection().choose("reading");
                 });
-        until("the dials are there", () -> robot.lookup("#param-ramp-own").tryQuery().isPresent());
         until("the frame is looked at", () -> window.dials().isSettled());
     }
 

@@ -69,6 +69,7 @@ class ResponsiveUiTest extends DeskTest {
 
     private void work(FxRobot robot, String radius) {
         robot.clickOn("#line-elements-store-sources-oil");
+        untilDials();
         robot.drag("#param-radius-rule").moveBy(8, 0).moveBy(8, 0).drop();
         type(robot, "param-radius-field", radius);
         robot.drag("#release-oil-fuel-point-2").moveBy(6, 0).moveBy(6, 2).drop();

@@ -37,7 +37,6 @@ class SkyUiTest extends DeskTest {
         untilSketched();
         robot.interact(() -> window.runs().playhead().choose(4));
         robot.clickOn("#line-sun");
-        until("its dials are there", () -> robot.lookup("#param-skyShown").tryQuery().isPresent());
         reveal(robot, "param-skyPicture");
         robot.clickOn("#param-skyPicture-choose");
         assertEquals(chosen.toString(), picture());

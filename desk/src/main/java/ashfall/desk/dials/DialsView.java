@@ -74,6 +74,9 @@ public final class DialsView extends VBox implements AutoCloseable {
     /// How often the list was built: dials that are added later belong to one of them.
     private int builds;
 
+    /// Dials of the list, those included that are yet to be added.
+    private int wanted;
+
     /// @param ask for a picture's file
     /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
     public DialsView(
@@ -269,6 +272,7 @@ public final class DialsView extends VBox implements AutoCloseable {
         tabs.setVisible(several);
         tabs.setManaged(several);
         dials.clear();
+        wanted = 0;
         sentence.setText("");
         list.getChildren().clear();
         if (item == null) {
@@ -295,20 +299,21 @@ public final class DialsView extends VBox implements AutoCloseable {
         builds++;
         List<Param<?>> all = new ArrayList<>(item.kind().params().values());
         all.removeIf(param -> !belongs(param, item, station));
+        wanted = all.size();
         int first = Math.min(AT_ONCE, all.size());
         all.subList(0, first).forEach(param -> add(path, param));
         addLater(path, all.subList(first, all.size()), builds);
     }
 
     /// One after another, so that what is done meanwhile is heard between two.
-    private void addLater(String path, List<Param<?>> rest, int wanted) {
+    private void addLater(String path, List<Param<?>> rest, int build) {
         if (!rest.isEmpty()) {
             Platform.runLater(
                     () -> {
                         // What they are of may be gone meanwhile, by an edit that is not shown yet.
-                        if (builds == wanted && document.shot().item(path) != null) {
+                        if (builds == build && document.shot().item(path) != null) {
                             add(path, rest.getFirst());
-                            addLater(path, rest.subList(1, rest.size()), wanted);
+                            addLater(path, rest.subList(1, rest.size()), build);
                         }
                     });
         }
@@ -324,9 +329,14 @@ public final class DialsView extends VBox implements AutoCloseable {
         dial.show(document.shot().item(path));
     }
 
+    /// Are all dials there of what is chosen?
+    public boolean isWhole() {
+        return !showing.isWaiting() && dials.size() == wanted;
+    }
+
     /// Do all dials show all that they will?
     public boolean isSettled() {
-        return !showing.isWaiting()
+        return isWhole()
                 && ranges.isSettled()
                 && hold.isSettled()
                 && dials.stream().allMatch(Dial::isSettled);
