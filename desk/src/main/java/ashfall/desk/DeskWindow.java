@@ -2,10 +2,12 @@ package ashfall.desk;
 
 import ashfall.desk.chart.ChartView;
 import ashfall.desk.compare.ComparePanel;
+import ashfall.desk.compare.LooksPanel;
 import ashfall.desk.compare.TrialsPanel;
 import ashfall.desk.dials.DialsView;
 import ashfall.desk.document.Autosave;
 import ashfall.desk.document.Document;
+import ashfall.desk.document.KeptLooks;
 import ashfall.desk.document.Places;
 import ashfall.desk.document.Recent;
 import ashfall.desk.document.Recovery;
@@ -70,9 +72,11 @@ public final class DeskWindow implements AutoCloseable {
     private final LedgerPanel ledger;
     private final TrialsPanel trials;
     private final ComparePanel compare;
+    private final LooksPanel looks;
     private final ReferenceLayer references;
     private final ReviewPanel review;
     private final RenderPanel render;
+    private final List<Region> panels;
     private final RiseLayer rise;
     private final ManifestView manifest;
     private final DialsView dials;
@@ -121,6 +125,8 @@ public final class DeskWindow implements AutoCloseable {
         this.ledger = new LedgerPanel(document, runs, workers);
         this.compare = new ComparePanel(document, runs, look, workers);
         this.trials = new TrialsPanel(document, runs, look, workers, compare::compare);
+        KeptLooks kept = new KeptLooks(places.looks(), Platform::runLater);
+        this.looks = new LooksPanel(document, runs, look, kept, workers);
         this.references = new ReferenceLayer(document, runs);
         RemarkLayer pins = new RemarkLayer(document, runs, look);
         this.review =
@@ -161,6 +167,7 @@ public final class DeskWindow implements AutoCloseable {
                         selection,
                         workers,
                         files::toOpenPicture,
+                        looks::toggle,
                         look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);
         this.help = new KeysHelp(commands);
@@ -175,20 +182,25 @@ public final class DeskWindow implements AutoCloseable {
         regions.setRight(dials);
         regions.setBottom(new VBox(new Grip(chart), chart));
         StackPane.setAlignment(train.armPanel(), Pos.TOP_RIGHT);
-        for (Region panel : List.of(ledger, trials, compare, review, render)) {
+        this.panels = List.of(ledger, trials, compare, looks, review, render);
+        for (Region panel : panels) {
             StackPane.setAlignment(panel, Pos.TOP_LEFT);
         }
-        for (Region panel : List.of(trials, compare)) {
+        onlyOne(panels);
+        for (Region panel : List.of(trials, compare, looks)) {
             // Over the manifest and the fireground: dials and chart stay in reach.
             panel.prefWidthProperty().bind(dials.layoutXProperty());
             panel.prefHeightProperty().bind(middle.heightProperty());
             panel.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         }
-        look.coveredProperty().bind(trials.visibleProperty().or(compare.visibleProperty()));
-        onlyOne(ledger, trials, compare, review, render);
-        this.root =
-                new StackPane(
-                        regions, ledger, trials, compare, review, render, train.armPanel(), help);
+        look.coveredProperty()
+                .bind(
+                        trials.visibleProperty()
+                                .or(compare.visibleProperty())
+                                .or(looks.visibleProperty()));
+        this.root = new StackPane(regions);
+        root.getChildren().addAll(panels);
+        root.getChildren().addAll(train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -235,7 +247,7 @@ public final class DeskWindow implements AutoCloseable {
     }
 
     /// Where one of the panels is opened, the others close.
-    private static void onlyOne(Node... panels) {
+    private static void onlyOne(List<Region> panels) {
         for (Node panel : panels) {
             panel.visibleProperty()
                     .addListener(
@@ -312,6 +324,7 @@ public final class DeskWindow implements AutoCloseable {
         add("ledger", "Ledger of firings", "Shortcut+L", ledger::toggle);
         add("trials", "Trials of the shot", "T", trials::toggle);
         add("compare", "Compare two runs", "B", compare::toggle);
+        add("looks", "Looks side by side, kept and used", "J", looks::toggle);
         add("review", "Review: remarks, references, rushes", "Shortcut+R", review::toggle);
         add("render", "Finished pictures", "P", render::toggle);
         add("flip", "Hold: the reference over the view", "R", () -> references.flip(true));
@@ -335,10 +348,7 @@ public final class DeskWindow implements AutoCloseable {
         boolean typing = focus instanceof TextInputControl;
         if (e.getCode() == KeyCode.ESCAPE && !typing) {
             help.setVisible(false);
-            ledger.setVisible(false);
-            trials.setVisible(false);
-            compare.setVisible(false);
-            review.setVisible(false);
+            panels.forEach(panel -> panel.setVisible(false));
             train.disarm();
             return;
         }
@@ -414,6 +424,10 @@ public final class DeskWindow implements AutoCloseable {
         return trials;
     }
 
+    public LooksPanel looks() {
+        return looks;
+    }
+
     public ReviewPanel review() {
         return review;
     }
@@ -449,6 +463,7 @@ public final class DeskWindow implements AutoCloseable {
         dials.close();
         trials.close();
         compare.close();
+        looks.close();
         review.close();
         render.close();
         autosave.close();

@@ -55,6 +55,7 @@ public final class Snap extends Application {
                     "voxels",
                     "ledger",
                     "trials",
+                    "looks",
                     "review",
                     "render",
                     "compare",
@@ -85,7 +86,7 @@ public final class Snap extends Application {
                     "wipe", ComparePanel.Mode.WIPE,
                     "difference", ComparePanel.Mode.DIFFERENCE);
 
-    private static final List<String> PANELS = List.of("ledger", "review", "render");
+    private static final List<String> PANELS = List.of("ledger", "review", "render", "looks");
 
     private static Request request;
     private static BufferedImage taken;
@@ -149,6 +150,7 @@ public final class Snap extends Application {
         window.ledger().setVisible(request.view.equals("ledger"));
         window.review().setVisible(request.view.equals("review"));
         window.render().setVisible(request.view.equals("render"));
+        window.looks().setVisible(request.view.equals("looks"));
         if (request.view.equals("air")) {
             window.selection().choose("air");
             window.look().airProperty().set(true);
@@ -212,6 +214,7 @@ public final class Snap extends Application {
                 && window.rise().isSettled()
                 && window.dials().isSettled()
                 && (!request.view.equals("trials") || settled(window.trials().isSettled()))
+                && (!request.view.equals("looks") || settled(window.looks().isSettled()))
                 && (!COMPARED.containsKey(request.view) || settled(window.compare().isSettled()))
                 && window.fireground().isFinest();
     }

@@ -9,6 +9,12 @@ public enum LookPart {
             Look.KIND.params().values(),
             Reading.KIND.params().values(),
             Grade.KIND.params().values()),
+    /// A fire of another brightness may need its own.
+    BUT_EXPOSURE(
+            "all but exposure",
+            Look.KIND.params().values().stream().filter(p -> p != Look.EXPOSURE).toList(),
+            Reading.KIND.params().values(),
+            Grade.KIND.params().values()),
     FLAME(
             "the flame only",
             List.of(Look.GLOW, Look.BLUE, Look.INNER, Look.SPILL),

@@ -51,4 +51,12 @@ class LookPartTest {
         assertEquals(TO.sun(), taken.sun());
         assertEquals("to", taken.name());
     }
+
+    @Test
+    void exposure_staysWhereAllElseIsTaken() {
+        Shot taken = LookPart.BUT_EXPOSURE.taken(TO, FROM);
+        Item look = FROM.look().without(Look.EXPOSURE);
+        assertEquals(look, taken.look());
+        assertEquals(FROM.grade(), taken.grade());
+    }
 }

@@ -15,7 +15,8 @@ import javafx.application.Platform;
 import java.util.List;
 import java.util.function.Consumer;
 
-/// Keeps pictures of several runs at the playhead's frame, as the fireground's camera sees them.
+/// Keeps pictures of several runs or looks at the playhead's frame, as the fireground's camera sees
+/// them.
 final class InStep implements AutoCloseable {
     private final Document document;
     private final Runs runs;
@@ -23,7 +24,7 @@ final class InStep implements AutoCloseable {
     private final PlateMaker maker;
     private final Consumer<PlateMaker.Drawn> show;
     private final Soon asking = new Soon(this::askNow);
-    private List<Run> all = List.of();
+    private List<PlateMaker.Subject> all = List.of();
     private int columns;
     private int rows;
     private PlateMaker.Request asked;
@@ -53,6 +54,11 @@ final class InStep implements AutoCloseable {
 
     /// Pictures of these runs, of so many pixels each; of none, none.
     void show(List<Run> wanted, int width, int height) {
+        showAll(wanted.stream().map(PlateMaker.Subject::of).toList(), width, height);
+    }
+
+    /// Pictures of these, whatever moments they name, of so many pixels each; of none, none.
+    void showAll(List<PlateMaker.Subject> wanted, int width, int height) {
         if (all.isEmpty() != wanted.isEmpty()) {
             watch(!wanted.isEmpty());
         }
@@ -86,8 +92,7 @@ final class InStep implements AutoCloseable {
         View view = model.view();
         PlateMaker.Request next =
                 new PlateMaker.Request(
-                        all,
-                        all.stream().map(run -> moment(run, wanted)).toList(),
+                        all.stream().map(one -> one.at(moment(one.run(), wanted))).toList(),
                         document.shot(),
                         view,
                         columns,
@@ -108,7 +113,10 @@ final class InStep implements AutoCloseable {
     }
 
     private void drawn(PlateMaker.Drawn done) {
-        if (done.request().runs().equals(all)) {
+        if (done.request().subjects().stream()
+                .map(one -> one.at(Double.NaN))
+                .toList()
+                .equals(all)) {
             drawn = done;
             show.accept(done);
         }

@@ -10,6 +10,7 @@ import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Picture;
 import ashfall.picture.Print;
+import ashfall.shot.LookPart;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
@@ -26,30 +27,45 @@ import java.util.Map;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 
-/// Pictures of several runs at the same moment through the same camera, made on a thread of its
-/// own: all coarsely first, then finer while nothing else is asked for. What is asked for last
-/// counts.
+/// Pictures of several runs, or of several looks, at the same moment through the same camera, made
+/// on a thread of its own: all coarsely first, then finer while nothing else is asked for. What is
+/// asked for last counts.
 final class PlateMaker implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(PlateMaker.class);
     private static final double COARSE_SAMPLES = 0.8;
     private static final int COARSE = 3;
 
+    /// What one picture is of.
+    ///
+    /// @param moment of the run; NaN where it has none
+    /// @param look a shot whose look it is seen with; null for that of the shot as it is
+    /// @param part how much of that look counts
+    record Subject(Run run, double moment, Shot look, LookPart part) {
+        /// A run at no moment yet, seen as the shot is.
+        static Subject of(Run run) {
+            return new Subject(run, Double.NaN, null, LookPart.ALL);
+        }
+
+        Subject at(double when) {
+            return new Subject(run, when, look, part);
+        }
+
+        /// The shot that is drawn.
+        Shot seenAs(Shot now) {
+            Shot seen = Changes.seenAs(run.shot(), now);
+            return look == null ? seen : part.taken(seen, look);
+        }
+    }
+
     /// What to draw.
     ///
-    /// @param moments one a run; NaN where it has none
-    /// @param shot as it is: its camera, light and look are those of all pictures
+    /// @param shot as it is: its camera and light are those of all pictures
     /// @param view from where
     /// @param moving no more than coarse pictures, since others will be asked for soon
     record Request(
-            List<Run> runs,
-            List<Double> moments,
-            Shot shot,
-            View view,
-            int columns,
-            int rows,
-            boolean moving) {}
+            List<Subject> subjects, Shot shot, View view, int columns, int rows, boolean moving) {}
 
-    /// A picture of one run.
+    /// A picture of one subject.
     ///
     /// @param argb opaque, row by row; empty where the run has no such frame
     record Plate(int[] argb, int columns, int rows, String problem) {
@@ -58,7 +74,7 @@ final class PlateMaker implements AutoCloseable {
         }
     }
 
-    /// All pictures of a request, in the order of its runs.
+    /// All pictures of a request, in the order of its subjects.
     ///
     /// @param finest are they as fine as they get?
     record Drawn(Request request, List<Plate> plates, boolean finest) {}
@@ -72,7 +88,7 @@ final class PlateMaker implements AutoCloseable {
     private final Latest<Drawn> out;
     private final LastAsked<Request> work;
     private final Map<Run, RunFrames> read = new HashMap<>();
-    private final Map<Run, Lit> lit = new HashMap<>();
+    private final Map<Integer, Lit> lit = new HashMap<>();
 
     /// @param ui where pictures are shown
     PlateMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
@@ -87,19 +103,19 @@ final class PlateMaker implements AutoCloseable {
     }
 
     private void draw(Request request, Cancel own) {
-        read.keySet().retainAll(request.runs);
-        lit.keySet().retainAll(request.runs);
+        read.keySet().retainAll(request.subjects.stream().map(Subject::run).toList());
+        lit.keySet().removeIf(i -> i >= request.subjects.size());
         // The coarse pictures are always finished, or moving ones would never be seen.
         Workers first = workers.pictures(new Cancel());
         List<Marcher> marchers = new ArrayList<>();
         List<String> problems = new ArrayList<>();
-        for (int i = 0; i < request.runs.size(); i++) {
+        for (int i = 0; i < request.subjects.size(); i++) {
             String problem = "";
             Marcher marcher = null;
             try {
                 marcher = marcher(request, i, first);
             } catch (IOException | ShotException | IllegalArgumentException e) {
-                LOG.warn("no picture of {}", request.runs.get(i).title(), e);
+                LOG.warn("no picture of {}", request.subjects.get(i).run.title(), e);
                 problem = String.valueOf(e.getMessage());
             }
             marchers.add(marcher);
@@ -113,20 +129,20 @@ final class PlateMaker implements AutoCloseable {
 
     /// Null where the run has no frame at the moment.
     private Marcher marcher(Request request, int i, Workers job) throws IOException {
-        Run run = request.runs.get(i);
-        double moment = request.moments.get(i);
+        Subject subject = request.subjects.get(i);
         Frame frame =
-                Double.isNaN(moment)
+                Double.isNaN(subject.moment)
                         ? null
-                        : read.computeIfAbsent(run, RunFrames::new).at(moment, false, job);
+                        : read.computeIfAbsent(subject.run, RunFrames::new)
+                                .at(subject.moment, false, job);
         if (frame == null) {
             return null;
         }
-        Shot shot = Changes.seenAs(run.shot(), request.shot);
-        Lit before = lit.get(run);
+        Shot shot = subject.seenAs(request.shot);
+        Lit before = lit.get(i);
         if (before == null || !before.frame.equals(frame) || !before.shot.equals(shot)) {
             before = new Lit(frame, shot, Marcher.quick(List.of(frame), shot, null, job));
-            lit.put(run, before);
+            lit.put(i, before);
         }
         return before.marcher;
     }
@@ -147,7 +163,8 @@ final class PlateMaker implements AutoCloseable {
                 plates.add(problems.get(i).isEmpty() ? NONE : said(problems.get(i)));
             } else {
                 Picture picture = marcher.draw(request.view, columns, rows, samples, job);
-                int[] argb = Print.of(picture, request.shot, job).argb(job);
+                Shot shot = request.subjects.get(i).seenAs(request.shot);
+                int[] argb = Print.of(picture, shot, job).argb(job);
                 plates.add(new Plate(argb, columns, rows, ""));
             }
         }

@@ -9,9 +9,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
-import javafx.scene.image.ImageView;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /// One trial on the contact sheet: its picture with what differs on it, what came of it, and what
@@ -21,10 +19,8 @@ final class TrialPlate extends VBox {
     static final double FOOT = 28;
 
     private final TrialRuns.Tried tried;
-    private final ImageView picture = new ImageView();
-    private final StackPane plate = new StackPane();
+    private final PlateView plate = new PlateView();
     private final Label outcome = new Label();
-    private final Label missing = new Label();
     private final Button use = new Button("Use this one");
     private final Button show = new Button("Show");
 
@@ -50,12 +46,8 @@ final class TrialPlate extends VBox {
         outcome.setId("trial-outcome-" + number);
         outcome.getStyleClass().add("trial-outcome");
         outcome.setWrapText(true);
-        missing.getStyleClass().add("trial-missing");
-        missing.setWrapText(true);
-        StackPane.setAlignment(caption, Pos.TOP_LEFT);
-        StackPane.setAlignment(outcome, Pos.BOTTOM_LEFT);
-        plate.getChildren().addAll(picture, missing, caption, outcome);
-        plate.getStyleClass().add("trial-picture");
+        plate.add(caption, Pos.TOP_LEFT);
+        plate.add(outcome, Pos.BOTTOM_LEFT);
         use.setId("trial-use-" + number);
         use.setTooltip(
                 new Tooltip("Make the shot exactly this; camera and look stay. It can be undone"));
@@ -72,10 +64,7 @@ final class TrialPlate extends VBox {
 
     /// Gives the picture its size.
     void size(double width, double height) {
-        plate.setMinSize(width, height);
-        plate.setMaxSize(width, height);
-        picture.setFitWidth(width);
-        picture.setFitHeight(height);
+        plate.size(width, height);
     }
 
     boolean isOf(TrialRuns.Tried other) {
@@ -107,7 +96,6 @@ final class TrialPlate extends VBox {
     }
 
     void show(PlateMaker.Plate drawn) {
-        picture.setImage(Pixels.image(drawn));
-        missing.setText(drawn.problem());
+        plate.show(drawn);
     }
 }

@@ -14,7 +14,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -26,7 +25,6 @@ import java.util.function.Consumer;
 
 /// Trials of the shot: what is tried, and the contact sheet on which they play in step.
 public final class TrialsPanel extends VBox implements AutoCloseable {
-    private static final double GAP = 8;
     private static final double FORM = 92;
 
     private final Document document;
@@ -34,7 +32,7 @@ public final class TrialsPanel extends VBox implements AutoCloseable {
     private final TrialForm form;
     private final Label state = new Label();
     private final Button stop = new Button("Stop");
-    private final FlowPane sheet = new FlowPane(GAP, GAP);
+    private final ContactSheet sheet = new ContactSheet("trial-sheet");
     private final BracketPlot plot = new BracketPlot();
     private final InStep inStep;
     private final Soon refreshing = new Soon(this::refresh);
@@ -89,8 +87,6 @@ public final class TrialsPanel extends VBox implements AutoCloseable {
         close.setOnAction(e -> setVisible(false));
         HBox head = new HBox(12, title, state, gap, stop, close);
         head.getStyleClass().add("ledger-head");
-        sheet.setId("trial-sheet");
-        sheet.getStyleClass().add("trial-sheet");
         VBox.setVgrow(sheet, Priority.ALWAYS);
         getChildren().addAll(head, form, sheet);
         setVisible(false);
@@ -170,7 +166,9 @@ public final class TrialsPanel extends VBox implements AutoCloseable {
         if (!sheet.getChildren().equals(wanted) && !(all.isEmpty() && isPlain())) {
             sheet.getChildren().setAll(wanted);
         }
-        double width = width(plates.size() + (plotted ? 1 : 0));
+        double width =
+                sheet.widest(
+                        plates.size() + (plotted ? 1 : 0), getHeight() - FORM, TrialPlate.FOOT);
         double height = Math.floor(width * 9 / 16);
         for (TrialPlate plate : plates) {
             plate.size(width, height);
@@ -190,20 +188,6 @@ public final class TrialsPanel extends VBox implements AutoCloseable {
 
     private TrialRuns.Tried shown(List<TrialRuns.Tried> all) {
         return all.stream().filter(one -> one.run().equals(runs.shown())).findFirst().orElse(null);
-    }
-
-    /// The widest that pictures of 16:9 may be, so that all are seen.
-    private double width(int count) {
-        double wide = sheet.getWidth() - 2 * GAP;
-        double high = Math.max(80, getHeight() - FORM - GAP);
-        double best = 96;
-        for (int columns = 1; columns <= Math.max(1, count); columns++) {
-            int rows = (count + columns - 1) / columns;
-            double width = (wide - (columns - 1) * GAP) / columns;
-            double room = (high - (rows - 1) * GAP) / rows - TrialPlate.FOOT;
-            best = Math.max(best, Math.min(width, room * 16 / 9));
-        }
-        return Math.floor(best);
     }
 
     private static String state(TrialRuns trials) {

@@ -4,34 +4,31 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.document.Station;
 import ashfall.desk.kit.Soon;
+import ashfall.desk.kit.Tips;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Camera;
-import ashfall.shot.Draught;
-import ashfall.shot.Gas;
+import ashfall.shot.Grade;
 import ashfall.shot.Item;
-import ashfall.shot.Kept;
+import ashfall.shot.Kind;
 import ashfall.shot.Look;
-import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
-import ashfall.shot.Quantity;
 import ashfall.shot.Reading;
-import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
-import ashfall.shot.Sun;
-import ashfall.shot.Text;
 import ashfall.work.Workers;
 
 import javafx.application.Platform;
 import javafx.beans.value.ObservableDoubleValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
@@ -41,13 +38,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
 public final class DialsView extends VBox implements AutoCloseable {
-    /// Words that still fit a row or two; more go into a menu.
-    private static final int MOST_CHIPS = 7;
+    /// What makes a look.
+    private static final Set<Kind> LOOKS = Set.of(Look.KIND, Reading.KIND, Grade.KIND);
 
     /// Dials made before the toolkit may do something else: they take milliseconds each.
     private static final int AT_ONCE = 3;
@@ -60,8 +58,8 @@ public final class DialsView extends VBox implements AutoCloseable {
     private final FlowPane tabs = new FlowPane(4, 4);
     private final VBox list = new VBox();
     private final Label sentence = new Label();
-    private final ObservableDoubleValue pointed;
-    private final Supplier<Optional<Path>> ask;
+    private final DialMaker maker;
+    private final Runnable looks;
     private final Ranges ranges;
     private final FramingBar framing;
     private final HoldBar hold;
@@ -75,9 +73,10 @@ public final class DialsView extends VBox implements AutoCloseable {
     private int builds;
 
     /// Dials of the list, those included that are yet to be added.
-    private int wanted;
+    private int due;
 
     /// @param ask for a picture's file
+    /// @param looks lays looks side by side
     /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
     public DialsView(
             Document document,
@@ -85,10 +84,11 @@ public final class DialsView extends VBox implements AutoCloseable {
             Selection selection,
             Workers workers,
             Supplier<Optional<Path>> ask,
+            Runnable looks,
             ObservableDoubleValue pointed) {
-        this.ask = ask;
-        this.pointed = pointed;
+        this.looks = looks;
         this.ranges = new Ranges(runs, workers);
+        this.maker = new DialMaker(document, runs, ranges, pointed, ask);
         this.framing = new FramingBar(document, runs, workers);
         this.hold = new HoldBar(document, runs, workers);
         this.document = document;
@@ -176,24 +176,9 @@ public final class DialsView extends VBox implements AutoCloseable {
         }
     }
 
-    /// Does a parameter say anything of the shape and the patches that an item has?
-    private static boolean concerns(Param<?> param, Item item) {
-        if (item.kind().equals(Gas.KIND)) {
-            return item.get(Kept.CROP) || (param != Kept.CROP_FROM && param != Kept.CROP_TO);
-        }
-        if (item.kind().equals(Draught.KIND)) {
-            return Draught.concerns(param, item) && Shape.concerns(param, item);
-        }
-        if (item.kind().equals(Obstacle.KIND)) {
-            return Obstacle.concerns(param, item) && Shape.concerns(param, item);
-        }
-        return !Shape.isHad(item.kind())
-                || (Shape.concerns(param, item) && Source.concerns(param, item));
-    }
-
     private static List<String> concerned(Item item) {
         return item.kind().params().values().stream()
-                .filter(param -> concerns(param, item))
+                .filter(param -> DialMaker.concerns(param, item))
                 .map(Param::key)
                 .toList();
     }
@@ -272,7 +257,7 @@ public final class DialsView extends VBox implements AutoCloseable {
         tabs.setVisible(several);
         tabs.setManaged(several);
         dials.clear();
-        wanted = 0;
+        due = 0;
         sentence.setText("");
         list.getChildren().clear();
         if (item == null) {
@@ -280,6 +265,9 @@ public final class DialsView extends VBox implements AutoCloseable {
         }
         if (item.kind().equals(Bounds.KIND)) {
             list.getChildren().add(new SpaceBar(document, runs, path));
+        }
+        if (LOOKS.contains(item.kind())) {
+            list.getChildren().add(looksButton());
         }
         if (item.kind().equals(Reading.KIND)) {
             list.getChildren().add(new FitBar(document, ranges));
@@ -298,11 +286,24 @@ public final class DialsView extends VBox implements AutoCloseable {
         }
         builds++;
         List<Param<?>> all = new ArrayList<>(item.kind().params().values());
-        all.removeIf(param -> !belongs(param, item, station));
-        wanted = all.size();
+        all.removeIf(param -> !DialMaker.belongs(param, item, station));
+        due = all.size();
         int first = Math.min(AT_ONCE, all.size());
         all.subList(0, first).forEach(param -> add(path, param));
         addLater(path, all.subList(first, all.size()), builds);
+    }
+
+    private Node looksButton() {
+        Button button = new Button("looks side by side");
+        button.setId("open-looks");
+        button.setTooltip(
+                Tips.of(
+                        "Looks that were kept, and those of the demo shots, each on this frame;"
+                                + " keep this one, or use another (J)"));
+        button.setOnAction(e -> looks.run());
+        HBox row = new HBox(button);
+        row.getStyleClass().add("dial");
+        return row;
     }
 
     /// One after another, so that what is done meanwhile is heard between two.
@@ -320,7 +321,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     }
 
     private void add(String path, Param<?> param) {
-        Dial<?> dial = dial(path, param);
+        Dial<?> dial = maker.dial(path, param);
         dial.setAlong(selection.along());
         hear(dial);
         dials.add(dial);
@@ -331,7 +332,7 @@ public final class DialsView extends VBox implements AutoCloseable {
 
     /// Are all dials there of what is chosen?
     public boolean isWhole() {
-        return !showing.isWaiting() && dials.size() == wanted;
+        return !showing.isWaiting() && dials.size() == due;
     }
 
     /// Do all dials show all that they will?
@@ -346,77 +347,6 @@ public final class DialsView extends VBox implements AutoCloseable {
         return station == Station.CHARGE
                 ? "No source yet. Add a charge, a burner, an igniter or carriers in the manifest."
                 : "No element yet. Add one in the manifest.";
-    }
-
-    /// The gas has parameters for several stations; a source those of its shape.
-    private static boolean belongs(Param<?> param, Item item, Station station) {
-        if (param.key().equals("on")) {
-            return false;
-        }
-        if (item.kind().equals(Gas.KIND)) {
-            return switch (station) {
-                case SITE -> param.key().startsWith("voxel") || param == Gas.PRESENCE;
-                case HAND_OVER ->
-                        param == Kept.CHANNELS
-                                || (param.key().startsWith("crop") && concerns(param, item));
-                default ->
-                        !param.key().startsWith("voxel")
-                                && param != Gas.PRESENCE
-                                && !Kept.params().contains(param);
-            };
-        }
-        return concerns(param, item);
-    }
-
-    private Dial<?> dial(String path, Param<?> param) {
-        return switch (param) {
-            case Quantity q -> new QuantityDial(document, path, q);
-            case Param.Vector v -> new VectorDial(document, path, v);
-            case Param.Path p -> new PathDial(document, runs, path, p);
-            case Param.Whole w ->
-                    new FieldDial<>(
-                            document,
-                            path,
-                            w,
-                            value -> Long.toString(value),
-                            value -> value + 1,
-                            value -> value - 1);
-            case Param.Colours c -> new RampDial(document, path, c, ranges, pointed);
-            case Text t when t.equals(Sun.SKY_PICTURE) -> new FileDial(document, path, t, ask);
-            case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
-            case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
-            case Param.Switch s ->
-                    new ChipsDial<>(
-                            document,
-                            path,
-                            s,
-                            List.of("on", "off"),
-                            (value, word) -> value == word.equals("on"),
-                            (value, word) -> word.equals("on"));
-            case Param.Choice c when Reading.KIND.params().containsValue(c) ->
-                    new ChannelDial(document, path, c, ranges);
-            case Param.Choice c when c.options().size() > MOST_CHIPS ->
-                    new MenuDial(document, path, c);
-            case Param.Choice c ->
-                    new ChipsDial<>(
-                            document, path, c, c.options(), String::equals, (value, word) -> word);
-            case Param.Subset s when s.equals(Kept.CHANNELS) ->
-                    new ChannelsTable(document, runs, path);
-            case Param.Subset s ->
-                    new ChipsDial<>(
-                            document,
-                            path,
-                            s,
-                            s.options(),
-                            List::contains,
-                            (value, word) -> toggled(s, value, word));
-        };
-    }
-
-    private static List<String> toggled(Param.Subset param, List<String> value, String word) {
-        return param.options().stream()
-                .filter(option -> option.equals(word) != value.contains(option))
-                .toList();
     }
 
     /// The foot speaks of the dial under the pointer, else of the one in focus.

@@ -6,7 +6,8 @@ import java.nio.file.Path;
 ///
 /// @param recovery folder of autosaved shots
 /// @param recent file that lists the shots opened last
-public record Places(Path recovery, Path recent) {
+/// @param looks folder of looks kept under names
+public record Places(Path recovery, Path recent, Path looks) {
 
     /// The user's own: below `ASHFALL_HOME`, or `~/.ashfall`.
     public static Places ofUser() {
@@ -18,6 +19,7 @@ public record Places(Path recovery, Path recent) {
     }
 
     public static Places under(Path folder) {
-        return new Places(folder.resolve("recovery"), folder.resolve("recent.txt"));
+        return new Places(
+                folder.resolve("recovery"), folder.resolve("recent.txt"), folder.resolve("looks"));
     }
 }
