@@ -63,9 +63,10 @@ final class HoldCommand implements Callable<Integer> {
         TreeMap<Double, Double> powers = new TreeMap<>();
         try (Workers workers = new Workers(asked.threads())) {
             ShownFrames shown = new ShownFrames(firing, shot, workers);
+            Shot read = shot.readAs(shown.record().element());
             for (long frame : PictureJob.frames(asked.frames(), List.of(shown))) {
                 var gas = shown.at(frame, Marcher.channels(shot, false));
-                double power = Marcher.firePower(List.of(gas), shot, workers);
+                double power = Marcher.firePower(List.of(gas), read, workers);
                 powers.put(gas.seconds(), power);
                 Output.err(spec).println("frame " + frame + ": " + Math.round(power) + " lumen");
             }

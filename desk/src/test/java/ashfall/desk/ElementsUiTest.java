@@ -11,6 +11,7 @@ import ashfall.shot.Bounds;
 import ashfall.shot.Element;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
+import ashfall.shot.Reading;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
@@ -22,6 +23,7 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
 import java.util.List;
+import java.util.Set;
 
 /// Two fireballs, each an element of its own: seen together, sketched one after the other.
 class ElementsUiTest extends DeskTest {
@@ -165,6 +167,37 @@ class ElementsUiTest extends DeskTest {
         robot.interact(() -> window.document().undo());
         robot.interact(() -> window.document().undo());
         assertTrue(eastern(robot) > 0.9 * both, "it is seen again");
+    }
+
+    /// One element without its glow, whatever the other is like; copied, and taken away again.
+    @Test
+    void readingOfItsOwn_isOfOneElementAlone_andGoesWithIt(FxRobot robot) {
+        untilBoth();
+        frameBoth(robot);
+        robot.clickOn("#line-elements-east");
+        robot.interact(() -> window.selection().choose("reading"));
+        untilDials();
+        double both = eastern(robot);
+        robot.clickOn("#reading-own");
+        assertEquals("readings.east", window.selection().path());
+        reveal(robot, "param-glowFactor");
+        type(robot, "param-glowFactor-field", "0");
+        assertTrue(eastern(robot) < 0.3 * both, "the east glows no more");
+        Item glowing = window.document().shot().reading();
+        assertEquals(1, glowing.number(Reading.GLOW_FACTOR), "the rest does");
+        assertFalse(window.runs().supersededProperty().get());
+
+        robot.clickOn("#line-elements-east").type(KeyCode.F2);
+        robot.write("coast").type(KeyCode.ENTER);
+        Item own = window.document().shot().readings().get("coast");
+        assertEquals(0, own.number(Reading.GLOW_FACTOR), "it has the element's new name");
+        robot.interact(() -> window.selection().choose("readings.coast"));
+        untilDials();
+        robot.clickOn("#reading-copy").clickOn("#reading-copy-fireball");
+        assertEquals(own, window.document().shot().reading("fireball"));
+        robot.clickOn("#reading-back");
+        assertEquals(Set.of("fireball"), window.document().shot().readings().keySet());
+        assertTrue(eastern(robot) > 0.9 * both, "it glows as the shot is read");
     }
 
     private void holdOut(FxRobot robot) {

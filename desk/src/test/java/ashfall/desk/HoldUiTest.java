@@ -59,7 +59,7 @@ class HoldUiTest extends DeskTest {
         NavigableMap<Long, Double> all = new TreeMap<>();
         try (Workers workers = new Workers(2)) {
             for (long frame = FROM; frame <= TO; frame++) {
-                List<ashfall.grid.Frame> gas = List.of(run.frame(frame, workers));
+                var gas = run.frame(frame, workers);
                 all.put(frame, Marcher.quick(gas, shot, null, workers).firePower());
             }
         }

@@ -118,7 +118,7 @@ class RenderUiTest extends DeskTest {
     void renderAndTurning_changeNoVoxelOfAFiring(FxRobot robot) {
         Shot other = Settings.with(small(), List.of("frames.last=12", "elements.fireball.seed=9"));
         open(robot, other);
-        put(robot, "render-size", "240x135");
+        put(robot, "render-size", "160x90");
         untilLooked();
         robot.clickOn("#render-start").clickOn("#render-close");
         robot.clickOn("#fineness-sketch").clickOn("#arm");

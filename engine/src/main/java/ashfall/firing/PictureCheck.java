@@ -71,6 +71,17 @@ public final class PictureCheck {
         addFar(found, "sun", shot.sun());
         addFar(found, "grade", shot.grade());
         shot.lamps().forEach((name, lamp) -> addFar(found, "lamps." + name, lamp));
+        shot.readings()
+                .keySet()
+                .forEach(
+                        name -> {
+                            if (!seen.containsKey(name)) {
+                                found.add(
+                                        new Finding(
+                                                "readings." + name,
+                                                "is of no element in the picture"));
+                            }
+                        });
         addUnread(found, shot, seen.values());
         Sky.trouble(shot)
                 .ifPresent(why -> found.add(new Finding("sun." + Sun.SKY_PICTURE.key(), why)));
@@ -131,13 +142,14 @@ public final class PictureCheck {
     /// Channels that are read, but were not kept.
     private static void addUnread(
             List<Finding> found, Shot shot, Collection<FiringRecord> records) {
-        for (String channel : Reading.channels(shot.reading())) {
-            for (FiringRecord record : records) {
+        for (FiringRecord record : records) {
+            String path = shot.readingPath(record.element());
+            for (String channel : Reading.channels(shot.reading(record.element()))) {
                 // Of the temperature it is said of the element.
                 if (!channel.equals("temperature") && lacks(record, channel)) {
                     found.add(
                             new Finding(
-                                    "reading",
+                                    path,
                                     "wants the channel "
                                             + channel
                                             + ", which "

@@ -4,6 +4,7 @@ import ashfall.continuity.Finding;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
 import ashfall.look.Presence;
+import ashfall.look.SeenGas;
 import ashfall.look.View;
 import ashfall.picture.Layers;
 import ashfall.picture.PictureFile;
@@ -175,20 +176,19 @@ public final class PictureJob {
         Region region = order.region;
         for (long frame : frames) {
             long started = System.nanoTime();
-            List<Frame> gas = new ArrayList<>();
-            List<Presence> presences = new ArrayList<>();
+            List<SeenGas> gas = new ArrayList<>();
             for (ShownFrames element : elements) {
-                gas.add(element.at(frame, Marcher.channels(order.shot, true)));
-                presences.add(Presence.of(order.shot, element.record().element()));
+                Frame read = element.at(frame, Marcher.channels(order.shot, true));
+                gas.add(SeenGas.of(read, order.shot, element.record().element()));
             }
-            Marcher marcher = new Marcher(gas, presences, order.shot, workers);
+            Marcher marcher = Marcher.finished(gas, order.shot, workers);
             if (frame == frames.getFirst()) {
                 double before = (System.nanoTime() - started) * 1e-9;
                 listener.foretold(before + seconds(marcher, view), frames.size());
             }
             Layers picture = marcher.layers(view, region);
             for (int i = 0; i < elements.size(); i++) {
-                if (presences.get(i).equals(Presence.SEEN)) {
+                if (gas.get(i).presence().equals(Presence.SEEN)) {
                     var embers = elements.get(i).embers(order.shot, frame);
                     marcher.addEmbers(picture, region, view, embers);
                 }

@@ -48,6 +48,11 @@ final class Crossing {
         return volume.presence;
     }
 
+    /// How the channels of its gas are read.
+    Mapping mapping() {
+        return volume.mapping;
+    }
+
     double voxel() {
         return volume.voxel;
     }

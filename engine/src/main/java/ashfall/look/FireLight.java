@@ -138,9 +138,11 @@ final class FireLight {
         if (Math.max(volume.kelvin[at], volume.kelvin[beyond]) < Shading.DARK) {
             return;
         }
-        shading.addGlow(volume.source[at] / 3, volume.kelvin[at], rgb);
+        Glow by = volume.mapping.shining();
+        shading.addGlow(by, volume.source[at] / 3, volume.kelvin[at], rgb);
         float density = volume.sample(volume.source, i + 1, j + 1, k + 1);
-        shading.addGlow(density * 2 / 3, volume.sample(volume.kelvin, i + 1, j + 1, k + 1), rgb);
+        shading.addGlow(
+                by, density * 2 / 3, volume.sample(volume.kelvin, i + 1, j + 1, k + 1), rgb);
     }
 
     /// Light that arrives at a place in metres from the corner: fluence, or irradiance of level

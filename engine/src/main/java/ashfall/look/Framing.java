@@ -24,7 +24,8 @@ public record Framing(double left, double top, double right, double bottom) {
     /// @param aspect width over height of the picture
     public static Optional<Framing> of(Frame frame, Shot shot, View view, double aspect) {
         Shading shading = Shading.of(shot, frame.seconds());
-        SparseGrid grid = frame.channels().get(shading.mapping().smoke());
+        Mapping mapping = Mapping.of(shot.reading());
+        SparseGrid grid = frame.channels().get(mapping.smoke());
         double left = Double.POSITIVE_INFINITY;
         double top = Double.POSITIVE_INFINITY;
         double right = Double.NEGATIVE_INFINITY;
@@ -35,7 +36,7 @@ public record Framing(double left, double top, double right, double bottom) {
         for (int i = 0; grid != null && i < grid.leafCount(); i++) {
             Leaf leaf = grid.leaf(i);
             for (int v = 0; v < SparseGrid.VOXELS; v++) {
-                float smoke = shading.mapping().smokeOf(leaf.value(v));
+                float smoke = mapping.smokeOf(leaf.value(v));
                 if (shading.extinction(smoke) * lattice.voxel() < SEEN) {
                     continue;
                 }

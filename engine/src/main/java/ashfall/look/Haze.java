@@ -1,6 +1,5 @@
 package ashfall.look;
 
-import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Vec3;
@@ -38,12 +37,12 @@ final class Haze {
     ///
     /// @param strength 1 for what physics says
     /// @param stride voxels to a step
-    static Haze of(List<Frame> frames, List<Presence> presences, double strength, int stride) {
+    static Haze of(List<SeenGas> gas, double strength, int stride) {
         List<Air> found = new ArrayList<>();
-        for (int i = 0; i < frames.size(); i++) {
-            SparseGrid kelvin = frames.get(i).channels().get("temperature");
-            if (kelvin != null && !presences.get(i).equals(Presence.UNSEEN)) {
-                found.add(new Air(kelvin, frames.get(i).lattice(), strength));
+        for (SeenGas one : gas) {
+            SparseGrid kelvin = one.frame().channels().get("temperature");
+            if (kelvin != null && !one.presence().equals(Presence.UNSEEN)) {
+                found.add(new Air(kelvin, one.frame().lattice(), strength));
             }
         }
         return new Haze(found.toArray(new Air[0]), stride);

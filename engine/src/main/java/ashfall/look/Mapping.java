@@ -1,15 +1,12 @@
 package ashfall.look;
 
 import ashfall.shot.Item;
-import ashfall.shot.Ramp;
 import ashfall.shot.Reading;
-import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 
-import java.util.Set;
-
-/// How the channels of a frame become what is seen, as plain numbers: a shot's [Reading].
+/// How the channels of a frame become what is seen, as plain numbers: a [Reading].
 ///
+/// @param shining light of a temperature
 /// @param edgeFrom smoke below it is not seen, kg/m³
 /// @param edgeTo smoke above it is seen as it is
 /// @param thin colour of thin smoke; null where smoke has none
@@ -24,7 +21,7 @@ record Mapping(
         String heat,
         float kelvinFactor,
         float kelvinOffset,
-        Ramp ramp,
+        Glow shining,
         float core,
         Vec3 thin,
         Vec3 thick,
@@ -33,8 +30,7 @@ record Mapping(
     /// Vapour of which half as much as of any counts for the dark core, kg/m³.
     private static final float VAPOUR = 0.003f;
 
-    static Mapping of(Shot shot) {
-        Item reading = shot.reading();
+    static Mapping of(Item reading) {
         boolean tinted = Reading.isTinted(reading);
         return new Mapping(
                 reading.get(Reading.SMOKE),
@@ -46,17 +42,12 @@ record Mapping(
                 reading.get(Reading.HEAT),
                 (float) reading.number(Reading.KELVIN_FACTOR),
                 (float) reading.number(Reading.KELVIN_OFFSET),
-                reading.get(Reading.RAMP),
+                Glow.of(reading.get(Reading.RAMP)),
                 (float) reading.number(Reading.CORE),
                 tinted ? reading.get(Reading.THIN) : null,
                 tinted ? reading.get(Reading.THICK) : null,
                 reading.get(Reading.TINT),
                 (float) reading.number(Reading.TINT_AT));
-    }
-
-    /// Channels that it reads.
-    static Set<String> channels(Shot shot) {
-        return Reading.channels(shot.reading());
     }
 
     /// Is what glows the soot that is seen, as much of it as there is?

@@ -7,11 +7,11 @@ import ashfall.picture.Part;
 import ashfall.picture.Picture;
 import ashfall.picture.Region;
 import ashfall.shot.Look;
+import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -44,8 +44,7 @@ public final class Marcher {
     /// Was such a picture drawn already?
     private boolean again;
 
-    private final List<Frame> frames;
-    private final List<Presence> presences;
+    private final List<SeenGas> gas;
     private final double haziness;
 
     /// Laid out when it is first wanted.
@@ -59,7 +58,8 @@ public final class Marcher {
     ///
     /// @param finished with what motion blur needs
     public static Set<String> channels(Shot shot, boolean finished) {
-        Set<String> all = new HashSet<>(Mapping.channels(shot));
+        Set<String> all = new HashSet<>(Reading.channels(shot.reading()));
+        shot.readings().values().forEach(own -> all.addAll(Reading.channels(own)));
         all.add("flame");
         if (shot.look().number(Look.HAZE) > 0) {
             all.add("temperature");
@@ -72,79 +72,51 @@ public final class Marcher {
 
     /// Prepares the light of a moment under a shot's look, for finished pictures.
     ///
-    /// @param frames one an element
-    /// @param presences of each
-    /// @throws IllegalArgumentException when there is no frame, or one has no density
-    public Marcher(List<Frame> frames, List<Presence> presences, Shot shot, Workers workers) {
-        this(frames, presences, shot, null, GasLight.Detail.FINE, workers);
+    /// @param gas one an element
+    /// @throws IllegalArgumentException when there is none, or a frame has no density
+    public static Marcher finished(List<SeenGas> gas, Shot shot, Workers workers) {
+        return new Marcher(gas, shot, null, GasLight.Detail.FINE, workers);
     }
 
-    /// As the other, of elements that are all seen.
+    /// As [#finished], of elements that are all seen and read as the shot says.
     public Marcher(List<Frame> frames, Shot shot, Workers workers) {
-        this(frames, seen(frames), shot, workers);
-    }
-
-    private static List<Presence> seen(List<Frame> frames) {
-        return Collections.nCopies(frames.size(), Presence.SEEN);
+        this(SeenGas.all(frames, shot), shot, null, GasLight.Detail.FINE, workers);
     }
 
     /// Prepares a moment for looking at it while working: coarser light, longer steps.
     ///
-    /// @param frames one an element
-    /// @param presences of each
+    /// @param gas one an element
     /// @param keeper who stands beside the fire, or null
-    /// @throws IllegalArgumentException when there is no frame, or one has no density
-    public static Marcher quick(
-            List<Frame> frames,
-            List<Presence> presences,
-            Shot shot,
-            Keeper keeper,
-            Workers workers) {
-        return new Marcher(frames, presences, shot, keeper, GasLight.Detail.QUICK, workers);
+    /// @throws IllegalArgumentException when there is none, or a frame has no density
+    public static Marcher quick(List<SeenGas> gas, Shot shot, Keeper keeper, Workers workers) {
+        return new Marcher(gas, shot, keeper, GasLight.Detail.QUICK, workers);
     }
 
-    /// As the other, of elements that are all seen.
-    public static Marcher quick(List<Frame> frames, Shot shot, Keeper keeper, Workers workers) {
-        return quick(frames, seen(frames), shot, keeper, workers);
+    /// As the other, of one element, seen and read as the shot says.
+    public static Marcher quick(Frame frame, Shot shot, Keeper keeper, Workers workers) {
+        return quick(SeenGas.all(List.of(frame), shot), shot, keeper, workers);
     }
 
     private Marcher(
-            List<Frame> frames,
-            List<Presence> presences,
-            Shot shot,
-            Keeper keeper,
-            GasLight.Detail detail,
-            Workers workers) {
-        if (frames.isEmpty()) {
+            List<SeenGas> gas, Shot shot, Keeper keeper, GasLight.Detail detail, Workers workers) {
+        if (gas.isEmpty()) {
             throw new IllegalArgumentException("a picture needs a frame");
         }
-        this.shading = Shading.of(shot, frames.getFirst().seconds());
+        double seconds = gas.getFirst().frame().seconds();
+        this.shading = Shading.of(shot, seconds);
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
         this.quick = !fine;
-        this.volumes =
-                new Volumes(
-                        frames,
-                        presences,
-                        shading.mapping(),
-                        shading.blue() > 0,
-                        fine ? taking.open() : -1);
+        this.volumes = new Volumes(gas, shading.blue() > 0, fine ? taking.open() : -1);
         this.workers = workers;
         this.keeper = keeper;
-        this.frames = frames;
-        this.presences = presences;
+        this.gas = gas;
         this.haziness = shot.look().number(Look.HAZE);
-        this.bodies = new Bodies(shot, frames.getFirst().seconds());
+        this.bodies = new Bodies(shot, seconds);
         this.light = new GasLight(volumes, shading, bodies, detail, workers);
         this.lamps =
                 new LampLight(
-                        volumes,
-                        shading,
-                        bodies,
-                        shot,
-                        frames.getFirst().seconds(),
-                        detail.sunVoxels() * 2,
-                        workers);
+                        volumes, shading, bodies, shot, seconds, detail.sunVoxels() * 2, workers);
         this.opaque = fine && firePower() > 0 ? 1e-4f : 2e-3f;
         this.surroundings =
                 new Surroundings(
@@ -172,7 +144,7 @@ public final class Marcher {
     /// Hot air before the site; null where it turns no light.
     synchronized Haze haze() {
         if (haze == null && haziness > 0) {
-            haze = Haze.of(frames, presences, haziness, quick ? 2 : 1);
+            haze = Haze.of(gas, haziness, quick ? 2 : 1);
         }
         return haze;
     }
@@ -198,8 +170,7 @@ public final class Marcher {
     public static double firePower(List<Frame> frames, Shot shot, Workers workers) {
         double seconds = frames.getFirst().seconds();
         Shading shading = Shading.of(shot, seconds);
-        Volumes volumes =
-                new Volumes(frames, seen(frames), shading.mapping(), shading.blue() > 0, -1);
+        Volumes volumes = new Volumes(SeenGas.all(frames, shot), shading.blue() > 0, -1);
         int cells = GasLight.Detail.QUICK.fireCells();
         return new FireLight(
                         volumes, shading, new Bodies(shot, seconds), cells, GasLight.PARTS, workers)

@@ -16,75 +16,72 @@ import java.util.Optional;
 /// @param fuel kg/m³
 /// @param smoke kg/m³
 /// @param speed m/s
-public record Probe(Vec3 place, double kelvin, double fuel, double smoke, double speed) {
+/// @param shown temperature that pictures show it with, K; NaN where it is not known
+public record Probe(
+        Vec3 place, double kelvin, double fuel, double smoke, double speed, double shown) {
     private static final double SEEN = Math.log(2);
 
     /// The gas at a place.
-    public static Probe at(Frame frame, Vec3 place) {
+    public static Probe at(SeenGas gas, Vec3 place) {
+        Frame frame = gas.frame();
+        Mapping mapping = Mapping.of(gas.reading());
         return new Probe(
                 place,
                 value(frame, "temperature", place),
                 value(frame, "fuel", place),
                 value(frame, "density", place),
-                value(frame, "velocity", place));
-    }
-
-    /// The temperature that pictures of a shot show it with, K; NaN where it is not known.
-    public double shown(Shot shot) {
-        Mapping mapping = Mapping.of(shot);
-        double value =
-                switch (mapping.heat()) {
-                    case "temperature" -> kelvin;
-                    case "fuel" -> fuel;
-                    case "density" -> smoke;
-                    default -> Double.NaN;
-                };
-        return mapping.kelvin((float) value);
+                value(frame, "velocity", place),
+                mapping.kelvin((float) value(frame, mapping.heat(), place)));
     }
 
     /// The gas that is seen at a point of a picture: where half of what lies behind is hidden, or
     /// the thickest along the line of sight where all of it is thinner. Empty where there is none.
     ///
-    /// @param frames of one moment, one an element
+    /// @param all of one moment, one an element; what is unseen does not count
     public static Optional<Probe> seen(
-            List<Frame> frames, Shot shot, View view, double px, double py, int columns, int rows) {
-        if (frames.isEmpty()) {
+            List<SeenGas> all, Shot shot, View view, double px, double py, int columns, int rows) {
+        List<SeenGas> gas =
+                all.stream().filter(one -> !one.presence().equals(Presence.UNSEEN)).toList();
+        if (gas.isEmpty()) {
             return Optional.empty();
         }
-        Shading shading = Shading.of(shot, frames.getFirst().seconds());
+        List<Mapping> mappings = gas.stream().map(one -> Mapping.of(one.reading())).toList();
+        Shading shading = Shading.of(shot, gas.getFirst().frame().seconds());
         Vec3 d = view.ray(px, py, columns, rows);
         double h = Double.POSITIVE_INFINITY;
         double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
-        for (Frame frame : frames) {
-            widen(frame, shading.mapping().smoke(), view.eye(), d, span);
+        for (int i = 0; i < gas.size(); i++) {
+            Frame frame = gas.get(i).frame();
+            widen(frame, mappings.get(i).smoke(), view.eye(), d, span);
             h = Math.min(h, frame.lattice().voxel());
         }
         double depth = 0;
         double thickest = 0;
-        Probe best = null;
+        SeenGas best = null;
+        Vec3 there = null;
         for (double s = span[0] + 0.5 * h; s < span[1] && depth <= SEEN; s += h) {
             Vec3 place = view.eye().plus(d.times(s));
             if (place.y() < 0) {
                 break;
             }
-            for (Frame frame : frames) {
-                double value = value(frame, shading.mapping().smoke(), place);
+            for (int i = 0; i < gas.size(); i++) {
+                Mapping mapping = mappings.get(i);
+                double value = value(gas.get(i).frame(), mapping.smoke(), place);
                 double extinction =
-                        value > 0
-                                ? shading.extinction(shading.mapping().smokeOf((float) value))
-                                : 0;
+                        value > 0 ? shading.extinction(mapping.smokeOf((float) value)) : 0;
                 depth += extinction * h;
                 boolean hides = depth > SEEN && extinction > 0;
                 if (extinction > thickest || hides) {
                     thickest = extinction;
-                    best = at(frame, place);
+                    best = gas.get(i);
+                    there = place;
                 }
                 if (hides) {
                     break;
                 }
             }
         }
-        return Optional.ofNullable(best);
+        return best == null ? Optional.empty() : Optional.of(at(best, there));
     }
 
     /// Widens a span to where a ray is within the box of a frame's smoke, m.

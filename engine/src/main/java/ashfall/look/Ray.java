@@ -236,7 +236,6 @@ final class Ray {
         float extinction = 0;
         float away = 0;
         float warmth = 0;
-        float tint = 0;
         for (int m = 0; m < meets; m++) {
             Crossing here = crossings[met[m]];
             if (!here.knows(from)) {
@@ -265,11 +264,12 @@ final class Ray {
             float kelvin1 = here.kelvin == Crossing.NONE ? kelvin0 : here.kelvin;
             kelvin0 = kelvin0 == Crossing.NONE ? kelvin1 : kelvin0;
             if (Math.max(kelvin0, kelvin1) > Shading.DARK) {
-                shading.addGlow(source0, kelvin0, here.source, kelvin1, glow);
+                Glow by = here.mapping().shining();
+                shading.addGlow(by, source0, kelvin0, here.source, kelvin1, glow);
             }
             extinction += thick;
             warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
-            tint += thick * 0.5f * (tint0 + here.tint);
+            scattering.dye(here.mapping(), 0.5f * (tint0 + here.tint), thick);
             for (int k = 0; k < 3; k++) {
                 drift[k] += thick * here.moving[k];
             }
@@ -291,8 +291,7 @@ final class Ray {
                 motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;
-            scattering.dye(extinction > away ? tint / (extinction - away) : 0);
-            scattering.give(weight, parts);
+            scattering.give(weight, extinction - away, parts);
         }
         int flame = Part.FLAME.offset();
         for (int k = 0; k < 3; k++) {

@@ -46,7 +46,12 @@ final class Scattering {
     private float bySky;
     private final float[] byLamps = new float[3];
     private final float[] byFire = new float[3];
+
+    /// Sum of what each volume throws back of each colour, times its extinction; then their mean.
     private final float[] colour = {1, 1, 1};
+
+    /// Is any smoke of a colour of its own?
+    private final boolean isDyed;
 
     /// @param volumes how many
     Scattering(Marcher scene, int volumes) {
@@ -56,6 +61,7 @@ final class Scattering {
         isSunny = shading.isSunny();
         isSpread = gasLight.isOnCells || shading.isSkylit();
         onGas = (float) shading.onGas();
+        isDyed = Arrays.stream(scene.volumes.all).anyMatch(v -> v.mapping.thin() != null);
         lampRoom = new float[lamps.count()];
         fresh = new double[volumes];
         for (int i = 0; i < volumes; i++) {
@@ -78,6 +84,9 @@ final class Scattering {
         bySky = 0;
         Arrays.fill(byLamps, 0);
         Arrays.fill(byFire, 0);
+        if (isDyed) {
+            Arrays.fill(colour, 0);
+        }
     }
 
     /// Collects what a volume scatters at a place of the ray. The light on coarse cells is read
@@ -141,21 +150,27 @@ final class Scattering {
         return (1 - g * g) / (d * (float) Math.sqrt(d));
     }
 
-    /// Sets the colour of what a step scatters.
+    /// Adds the colour of what a volume scatters.
     ///
-    /// @param thick from thin to thick
-    void dye(float thick) {
-        Mapping mapping = shading.mapping();
-        if (mapping.thin() != null) {
-            for (int k = 0; k < 3; k++) {
-                double thin = mapping.thin().get(k);
-                colour[k] = (float) (thin + thick * (mapping.thick().get(k) - thin));
-            }
+    /// @param tint from thin to thick
+    void dye(Mapping mapping, float tint, float extinction) {
+        if (!isDyed) {
+            return;
+        }
+        for (int k = 0; k < 3; k++) {
+            double thin = mapping.thin() == null ? 1 : mapping.thin().get(k);
+            double thick = mapping.thin() == null ? 1 : mapping.thick().get(k);
+            colour[k] += extinction * (float) (thin + tint * (thick - thin));
         }
     }
 
     /// Adds what the step scatters towards the eye to the parts of the light.
-    void give(float weight, float[] parts) {
+    ///
+    /// @param extinction of all that it scatters
+    void give(float weight, float extinction, float[] parts) {
+        for (int k = 0; isDyed && k < 3; k++) {
+            colour[k] = extinction > 0 ? colour[k] / extinction : 1;
+        }
         if (lampRoom.length > 0) {
             int first = Part.SMOKE_BY_LAMPS.offset();
             for (int k = 0; k < 3; k++) {

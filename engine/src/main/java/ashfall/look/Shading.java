@@ -2,7 +2,6 @@ package ashfall.look;
 
 import ashfall.shot.Item;
 import ashfall.shot.Look;
-import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Sun;
 import ashfall.shot.Vec3;
@@ -36,8 +35,6 @@ record Shading(
         double onGas,
         double samplesPerVoxel,
         double exposure,
-        Glow glowing,
-        Mapping mapping,
         Sky sky,
         boolean isSkyShown) {
     /// Lumen from a watt of heat.
@@ -76,8 +73,6 @@ record Shading(
                 sun.number(Sun.ON_GAS),
                 look.number(Look.SAMPLES),
                 Math.pow(2, look.get(Look.EXPOSURE).at(seconds)),
-                Glow.of(shot.reading().get(Reading.RAMP)),
-                Mapping.of(shot),
                 sky,
                 sun.get(Sun.SKY_SHOWN));
     }
@@ -89,20 +84,23 @@ record Shading(
 
     /// Adds what a metre of smoke emits, cd/m² per m: κ_abs B(T), the absorbing part of the
     /// extinction only.
-    void addGlow(float density, float kelvin, float[] rgb) {
-        glowing.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
+    ///
+    /// @param by light of a temperature
+    void addGlow(Glow by, float density, float kelvin, float[] rgb) {
+        by.add(kelvin, glow * areaPerKilogram * density * (1 - albedo), rgb);
     }
 
     /// Adds what a metre of smoke emits where density and temperature change in straight lines,
     /// over equal parts of the change; a part spans no more than 50 K.
-    void addGlow(float density0, float kelvin0, float density1, float kelvin1, float[] rgb) {
+    void addGlow(
+            Glow by, float density0, float kelvin0, float density1, float kelvin1, float[] rgb) {
         float change = kelvin1 - kelvin0;
         int pieces = Math.min(MOST_PIECES, 1 + (int) (Math.abs(change) / PIECE));
         float share = glow * areaPerKilogram * (1 - albedo) / pieces;
         for (int i = 0; i < pieces; i++) {
             float t = (i + 0.5f) / pieces;
             float density = density0 + t * (density1 - density0);
-            glowing.add(kelvin0 + t * change, share * density, rgb);
+            by.add(kelvin0 + t * change, share * density, rgb);
         }
     }
 

@@ -18,6 +18,7 @@ final class Volume extends BrickBox {
     static final double DARK = 8;
 
     final Presence presence;
+    final Mapping mapping;
 
     /// Smoke that is seen, kg/m³.
     final float[] density;
@@ -41,15 +42,19 @@ final class Volume extends BrickBox {
     /// Of twice the voxel, once it was asked for.
     private Volume half;
 
-    /// @param mapping of channels to what is seen
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
-    Volume(Frame frame, Presence presence, Mapping mapping, boolean burning, double open) {
+    Volume(SeenGas gas, boolean burning, double open) {
+        this(gas.frame(), gas.presence(), Mapping.of(gas.reading()), burning, open);
+    }
+
+    private Volume(Frame frame, Presence presence, Mapping mapping, boolean burning, double open) {
         super(
                 seen(frame, mapping, burning),
                 open < 0 ? 0 : Motion.bricks(frame, 0.5 * open / frame.lattice().voxel()),
                 frame.lattice());
         this.presence = presence;
+        this.mapping = mapping;
         SparseGrid smoke = frame.channels().get(mapping.smoke());
         SparseGrid heat = frame.channels().get(mapping.heat());
         SparseGrid glow = mapping.glowsAsSeen() ? smoke : frame.channels().get(mapping.glow());
@@ -79,6 +84,7 @@ final class Volume extends BrickBox {
     private Volume(Volume fine, Workers workers) {
         super(fine);
         presence = fine.presence;
+        mapping = fine.mapping;
         density = means(fine, fine.density, null, 0, workers);
         source = fine.source == fine.density ? density : means(fine, fine.source, null, 0, workers);
         tint = means(fine, fine.tint, fine.density, 0, workers);

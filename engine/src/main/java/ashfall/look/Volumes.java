@@ -1,6 +1,5 @@
 package ashfall.look;
 
-import ashfall.grid.Frame;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
@@ -24,21 +23,14 @@ final class Volumes {
     private final double[] size = new double[3];
     private final float[][] offsets;
 
-    /// @param frames of one moment, one an element
-    /// @param presences of each
-    /// @param mapping of channels to what is seen
+    /// @param gas of one moment, one an element
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
-    Volumes(
-            List<Frame> frames,
-            List<Presence> presences,
-            Mapping mapping,
-            boolean burning,
-            double open) {
+    Volumes(List<SeenGas> gas, boolean burning, double open) {
         List<Volume> found = new ArrayList<>();
-        for (int i = 0; i < frames.size(); i++) {
-            found.add(new Volume(frames.get(i), presences.get(i), mapping, burning, open));
+        for (SeenGas one : gas) {
+            found.add(new Volume(one, burning, open));
         }
         // What is empty widens no box; but where all are, one stays.
         Volume first = found.getFirst();

@@ -60,11 +60,16 @@ public enum LookPart {
     /// A shot with this part of another's look; values that the other leaves at their defaults
     /// become so too.
     public Shot taken(Shot to, Shot from) {
-        List<String> paths = List.of("look", "reading", "grade");
+        return taken(to, from, "reading");
+    }
+
+    /// As the other, with what is of the reading for the one at a path.
+    public Shot taken(Shot to, Shot from, String readingPath) {
+        List<String> paths = List.of("look", readingPath, "grade");
         Shot next = to;
         for (int i = 0; i < paths.size(); i++) {
             Item item = next.item(paths.get(i));
-            Item other = from.item(paths.get(i));
+            Item other = i == 1 ? from.reading() : from.item(paths.get(i));
             for (Param<?> param : params.get(i)) {
                 item = taken(item, other, param);
             }

@@ -7,8 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /// The document: one site with its air and draughts, obstacles and light, a camera and others, a
-/// look, a reading of its channels, a grade, the files that it goes with, references and remarks,
-/// and a list of elements by name. Immutable.
+/// look, a reading of its channels, a grade, readings of single elements by their names, the files
+/// that it goes with, references and remarks, and a list of elements by name. Immutable.
 ///
 /// @param singles the items of which there is one each, by [#SINGLES]
 /// @param groups items by the name of their group, of [#GROUPS], and their own
@@ -39,6 +39,7 @@ public record Shot(
                     Map.entry("draughts", Draught.KIND),
                     Map.entry("lamps", Lamp.KIND),
                     Map.entry("cameras", Camera.KIND),
+                    Map.entry("readings", Reading.KIND),
                     Map.entry("references", Reference.KIND),
                     Map.entry("remarks", Remark.KIND));
 
@@ -100,6 +101,22 @@ public record Shot(
         return singles.get("reading");
     }
 
+    /// Path of the reading by which an element is seen: its own where it has one, else that of the
+    /// shot.
+    public String readingPath(String element) {
+        return readings().containsKey(element) ? "readings." + element : "reading";
+    }
+
+    /// The reading by which an element is seen.
+    public Item reading(String element) {
+        return readings().getOrDefault(element, reading());
+    }
+
+    /// The shot with the reading of an element for all.
+    public Shot readAs(String element) {
+        return with("reading", reading(element));
+    }
+
     public Item grade() {
         return singles.get("grade");
     }
@@ -123,6 +140,11 @@ public record Shot(
     /// Views kept beside the shot's own.
     public Map<String, Item> cameras() {
         return groups.get("cameras");
+    }
+
+    /// Readings of elements that are seen in a way of their own, by their names.
+    public Map<String, Item> readings() {
+        return groups.get("readings");
     }
 
     public Map<String, Item> references() {

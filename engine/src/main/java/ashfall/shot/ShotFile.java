@@ -17,8 +17,8 @@ import java.util.function.UnaryOperator;
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
 /// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "reading": {…},
-/// "grade": {…}, "lamps": {NAME: {…}}, "cameras": {NAME: {…}}, "references": {NAME: {…}},
-/// "remarks": {NAME: {…}}}`.
+/// "grade": {…}, "lamps": {NAME: {…}}, "cameras": {NAME: {…}}, "readings": {ELEMENT: {…}},
+/// "references": {NAME: {…}}, "remarks": {NAME: {…}}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
 /// refused with file, key, value and what would be right.

@@ -53,7 +53,7 @@ class CoarseVolumeTest {
 
     @Test
     void half_keepsTheSmokeAndItsHeat() {
-        Volume fine = new Volume(frame(), Presence.SEEN, Mapping.of(Shot.empty("test")), false, -1);
+        Volume fine = new Volume(SeenGas.of(frame(), Shot.empty("test"), ""), false, -1);
         Volume coarse = fine.coarse(1, workers);
         assertEquals(1, coarse.voxel);
         assertEquals(sum(fine.density) / 8, sum(coarse.density), 1e-6 * sum(fine.density));
@@ -81,7 +81,7 @@ class CoarseVolumeTest {
                                 "camera.target=0,5,0",
                                 "camera.lens=200"));
         Marcher whole = new Marcher(List.of(frame()), shot, workers);
-        Marcher quick = Marcher.quick(List.of(frame()), shot, null, workers);
+        Marcher quick = Marcher.quick(frame(), shot, null, workers);
         View view = View.of(shot.camera());
         Picture fine = whole.draw(view, 16, 9, 4, workers);
         quick.draw(view, 16, 9, 1, workers);

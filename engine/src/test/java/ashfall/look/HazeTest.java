@@ -67,7 +67,8 @@ class HazeTest {
                                 "camera.shutter=0",
                                 "look.rays=1",
                                 "look.haze=" + strength));
-        return new Marcher(List.of(frame), List.of(presence), shot, WORKERS)
+        return Marcher.finished(
+                        List.of(new SeenGas(frame, presence, shot.reading())), shot, WORKERS)
                 .layers(View.of(shot.camera()), Region.whole(SIDE, SIDE));
     }
 

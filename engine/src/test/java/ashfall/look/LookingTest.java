@@ -64,10 +64,14 @@ class LookingTest {
         assertTrue(VIEW.project(new Vec3(0, 1, 20), 200, 100)[2] < 0, "behind the camera");
     }
 
+    private static List<SeenGas> gas(Presence presence) {
+        return List.of(new SeenGas(frame(), presence, Shot.empty("s").reading()));
+    }
+
     @Test
     void probe_seesTheFrontOfThickSmoke_andItsValues() {
         Probe p =
-                Probe.seen(List.of(frame()), Shot.empty("s"), VIEW, 110, 50, 200, 100)
+                Probe.seen(gas(Presence.SEEN), Shot.empty("s"), VIEW, 110, 50, 200, 100)
                         .orElseThrow();
         // 0.01 kg/m³ at 8.7 m²/g hides half of what is behind within 8 mm: the first voxel.
         assertEquals(1.75, p.place().z(), 0.3);
@@ -75,7 +79,11 @@ class LookingTest {
         assertEquals(300 + 100 * cell, p.kelvin());
         assertEquals(0.01, p.smoke(), 1e-6);
         assertTrue(Double.isNaN(p.fuel()), "not kept");
-        assertTrue(Probe.seen(List.of(frame()), Shot.empty("s"), VIEW, 2, 2, 200, 100).isEmpty());
+        assertTrue(Probe.seen(gas(Presence.SEEN), Shot.empty("s"), VIEW, 2, 2, 200, 100).isEmpty());
+        assertTrue(
+                Probe.seen(gas(Presence.UNSEEN), Shot.empty("s"), VIEW, 110, 50, 200, 100)
+                        .isEmpty(),
+                "what is unseen is looked through");
     }
 
     @Test
@@ -123,11 +131,10 @@ class LookingTest {
         try (Workers workers = new Workers(2)) {
             Shot shot = Shot.empty("s");
             Picture with =
-                    Marcher.quick(List.of(still), shot, new Keeper(new Vec3(0, 0, 0)), workers)
+                    Marcher.quick(still, shot, new Keeper(new Vec3(0, 0, 0)), workers)
                             .draw(VIEW, 400, 300, 1, workers);
             Picture without =
-                    Marcher.quick(List.of(still), shot, null, workers)
-                            .draw(VIEW, 400, 300, 1, workers);
+                    Marcher.quick(still, shot, null, workers).draw(VIEW, 400, 300, 1, workers);
             int top = Integer.MAX_VALUE;
             int bottom = 0;
             for (int p = 0; p < 400 * 300; p++) {
@@ -184,8 +191,7 @@ class LookingTest {
             Shot shot = Shot.empty("s");
             Picture fine = new Marcher(List.of(ball()), shot, workers).draw(VIEW, 96, 64);
             Picture quick =
-                    Marcher.quick(List.of(ball()), shot, null, workers)
-                            .draw(VIEW, 96, 64, 1, workers);
+                    Marcher.quick(ball(), shot, null, workers).draw(VIEW, 96, 64, 1, workers);
             double sum = 0;
             double difference = 0;
             for (int i = 0; i < fine.rgb().length; i++) {
@@ -203,7 +209,7 @@ class LookingTest {
     void terms_areSeenAlone() {
         try (Workers workers = new Workers(2)) {
             Shot shot = Shot.empty("s");
-            Marcher marcher = Marcher.quick(List.of(ball()), shot, null, workers);
+            Marcher marcher = Marcher.quick(ball(), shot, null, workers);
             Picture whole = marcher.draw(VIEW, 48, 32, 1, Seen.WHOLE, workers);
             Picture flame = marcher.draw(VIEW, 48, 32, 1, Seen.FLAME, workers);
             Picture smoke = marcher.draw(VIEW, 48, 32, 1, Seen.SMOKE, workers);

@@ -180,7 +180,7 @@ class PathTracerTest {
                         .layers(view, Region.whole(WIDTH, HEIGHT));
         Traced traced =
                 trace(
-                        new Volume(frame, Presence.SEEN, Mapping.of(shot), false, -1),
+                        new Volume(SeenGas.of(frame, shot, ""), false, -1),
                         Shading.of(shot, 0),
                         view,
                         PATHS);

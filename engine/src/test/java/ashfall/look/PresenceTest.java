@@ -61,10 +61,18 @@ class PresenceTest {
         return Settings.with(Shot.empty("blocks"), all);
     }
 
+    private static List<SeenGas> gas(List<Frame> frames, List<Presence> presences, Shot shot) {
+        List<SeenGas> all = new ArrayList<>();
+        for (int i = 0; i < frames.size(); i++) {
+            all.add(new SeenGas(frames.get(i), presences.get(i), shot.reading()));
+        }
+        return all;
+    }
+
     private static Layers picture(
             List<Frame> frames, List<Presence> presences, String... settings) {
         Shot shot = shot(settings);
-        return new Marcher(frames, presences, shot, WORKERS)
+        return Marcher.finished(gas(frames, presences, shot), shot, WORKERS)
                 .layers(View.of(shot.camera()), Region.whole(SIDE, SIDE));
     }
 
@@ -138,7 +146,7 @@ class PresenceTest {
         Shot shot = shot();
         Layers out = new Layers(SIDE, SIDE, 1);
         Vec3 place = new Vec3(0, 1.5, 0);
-        new Marcher(List.of(front), List.of(presence), shot, WORKERS)
+        Marcher.finished(gas(List.of(front), List.of(presence), shot), shot, WORKERS)
                 .addEmbers(
                         out,
                         Region.whole(SIDE, SIDE),

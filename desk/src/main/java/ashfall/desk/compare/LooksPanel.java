@@ -126,7 +126,7 @@ public final class LooksPanel extends VBox implements AutoCloseable {
 
     private void keepThis() {
         try {
-            kept.keep(name.getText(), document.shot());
+            kept.keep(name.getText(), document.shot().readAs(runs.elementProperty().get()));
             problem.setText("");
             name.clear();
         } catch (ShotException e) {
@@ -174,7 +174,9 @@ public final class LooksPanel extends VBox implements AutoCloseable {
     }
 
     private void use(Shot look) {
-        document.arrange("Look of " + look.name(), part.taken(document.shot(), look));
+        Shot shot = document.shot();
+        String reading = shot.readingPath(runs.elementProperty().get());
+        document.arrange("Look of " + look.name(), part.taken(shot, look, reading));
     }
 
     private void refresh() {

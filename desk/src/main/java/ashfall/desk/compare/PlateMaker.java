@@ -52,7 +52,7 @@ final class PlateMaker implements AutoCloseable {
 
         /// The shot that is drawn.
         Shot seenAs(Shot now) {
-            Shot seen = Changes.seenAs(run.shot(), now);
+            Shot seen = Changes.seenAs(run, now);
             return look == null ? seen : part.taken(seen, look);
         }
     }
@@ -141,7 +141,7 @@ final class PlateMaker implements AutoCloseable {
         Shot shot = subject.seenAs(request.shot);
         Lit before = lit.get(i);
         if (before == null || !before.frame.equals(frame) || !before.shot.equals(shot)) {
-            before = new Lit(frame, shot, Marcher.quick(List.of(frame), shot, null, job));
+            before = new Lit(frame, shot, Marcher.quick(frame, shot, null, job));
             lit.put(i, before);
         }
         return before.marcher;

@@ -44,6 +44,8 @@ import java.util.function.Supplier;
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
 public final class DialsView extends VBox implements AutoCloseable {
+    private static final String READINGS = "readings.";
+
     /// What makes a look.
     private static final Set<Kind> LOOKS = Set.of(Look.KIND, Reading.KIND, Grade.KIND);
 
@@ -137,6 +139,11 @@ public final class DialsView extends VBox implements AutoCloseable {
         Map<String, Item> items = shot.items();
         Map<String, String> choices = choices(shot);
         String path = selection.path();
+        if (isOfOther(path)) {
+            // What is said of its channels is of the element in view.
+            runs.elementProperty().set(path.substring(READINGS.length()));
+            return;
+        }
         if (!choices.containsKey(path) && !choices.isEmpty()) {
             String first = choices.keySet().iterator().next();
             selection.choose(first, selection.stationProperty().get());
@@ -163,17 +170,26 @@ public final class DialsView extends VBox implements AutoCloseable {
 
     /// Looks at the run shown for what is said of it among the dials.
     private void lookAtRun() {
-        if (selection.path().equals("reading")
+        Item item = document.shot().item(selection.path());
+        if (item != null
+                && item.kind().equals(Reading.KIND)
                 && selection.stationProperty().get() == Station.LOOK) {
             ranges.ask();
         }
-        Item item = document.shot().item(selection.path());
         if (item != null && item.kind().equals(Camera.KIND)) {
             framing.ask(selection.path());
         }
         if (item != null && item.kind().equals(Look.KIND)) {
             hold.show();
         }
+    }
+
+    /// Is it the reading of an element that is not in view?
+    private boolean isOfOther(String path) {
+        return path.startsWith(READINGS)
+                && document.shot().item(path) != null
+                && document.shot().elements().containsKey(path.substring(READINGS.length()))
+                && !path.substring(READINGS.length()).equals(runs.elementProperty().get());
     }
 
     private static List<String> concerned(Item item) {
@@ -221,6 +237,9 @@ public final class DialsView extends VBox implements AutoCloseable {
             case LOOK -> {
                 all.put("look", "Look");
                 all.put("reading", "Reading");
+                if (shot.readings().containsKey(name)) {
+                    all.put(READINGS + name, "Reading of " + name);
+                }
                 all.put("sun", "Sun and sky");
                 shot.lamps().keySet().forEach(lamp -> all.put("lamps." + lamp, lamp));
                 all.put("camera", "Camera");
@@ -270,7 +289,9 @@ public final class DialsView extends VBox implements AutoCloseable {
             list.getChildren().add(looksButton());
         }
         if (item.kind().equals(Reading.KIND)) {
-            list.getChildren().add(new FitBar(document, ranges));
+            String element = runs.elementProperty().get();
+            list.getChildren().add(new OwnReadingBar(document, selection, path, element));
+            list.getChildren().add(new FitBar(document, ranges, path));
         }
         if (item.kind().equals(Camera.KIND)) {
             list.getChildren().add(framing);

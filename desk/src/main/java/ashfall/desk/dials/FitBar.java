@@ -27,10 +27,13 @@ import java.util.Optional;
 final class FitBar extends VBox {
     private final Document document;
     private final Ranges ranges;
+    private final String path;
     private final Label problem = new Label();
     private final ValueField visibility = new ValueField("visibility-field", problem, this::see);
 
-    FitBar(Document document, Ranges ranges) {
+    /// @param path of the reading
+    FitBar(Document document, Ranges ranges, String path) {
+        this.path = path;
         this.document = document;
         this.ranges = ranges;
         getStyleClass().add("dial");
@@ -73,13 +76,13 @@ final class FitBar extends VBox {
 
     private void fit(boolean over) {
         Shot shot = document.shot();
-        Item reading = shot.reading();
+        Item reading = shot.item(path);
         values(reading.get(Reading.HEAT), over)
                 .ifPresent(
                         h ->
                                 edit(
                                         over ? "Fit glow to run" : "Fit glow to frame",
-                                        "reading",
+                                        path,
                                         Fit.heat(reading, h)));
     }
 
@@ -89,10 +92,11 @@ final class FitBar extends VBox {
             throw new IllegalArgumentException("the visibility must be more than 0 m");
         }
         Shot shot = document.shot();
+        Item reading = shot.item(path);
         Histogram smoke =
-                values(shot.reading().get(Reading.SMOKE), false)
+                values(reading.get(Reading.SMOKE), false)
                         .orElseThrow(() -> new IllegalArgumentException("this frame has no smoke"));
-        Item look = Fit.visible(shot.look(), shot.reading(), smoke, metres);
+        Item look = Fit.visible(shot.look(), reading, smoke, metres);
         edit("Set visibility", "look", look);
     }
 
@@ -102,9 +106,13 @@ final class FitBar extends VBox {
 
     private void show() {
         Shot shot = document.shot();
+        Item reading = shot.item(path);
+        if (reading == null) {
+            return;
+        }
         visibility.show(
-                values(shot.reading().get(Reading.SMOKE), false)
-                        .map(h -> Fit.visibility(shot.look(), shot.reading(), h))
+                values(reading.get(Reading.SMOKE), false)
+                        .map(h -> Fit.visibility(shot.look(), reading, h))
                         .filter(Double::isFinite)
                         .map(metres -> Unit.METRE.figure(metres, 3))
                         .orElse("no smoke"));

@@ -101,7 +101,11 @@ final class FramingBar extends Label implements AutoCloseable {
                 Optional<Framing> one =
                         frame == null
                                 ? Optional.empty()
-                                : Framing.of(frame, request.shot, view, ASPECT);
+                                : Framing.of(
+                                        frame,
+                                        request.shot.readAs(request.run.element()),
+                                        view,
+                                        ASPECT);
                 if (one.isEmpty()) {
                     continue;
                 }

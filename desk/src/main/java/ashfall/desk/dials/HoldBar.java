@@ -219,12 +219,13 @@ final class HoldBar extends VBox implements AutoCloseable {
         long started = System.nanoTime();
         try {
             Workers job = workers.pictures(own);
+            Shot read = request.shot.readAs(request.run.element());
             for (long number = request.from; number <= request.to; number++) {
                 Frame frame = request.run.frame(number, job);
                 if (frame == null) {
                     throw new IOException("frame " + number + " is not there");
                 }
-                double power = Marcher.firePower(List.of(frame), request.shot, job);
+                double power = Marcher.firePower(List.of(frame), read, job);
                 powers.put(frame.seconds(), power);
                 double seconds = (System.nanoTime() - started) * 1e-9;
                 out.publish(new Measured(request, new TreeMap<>(powers), seconds, ""));

@@ -6,8 +6,8 @@ import ashfall.desk.kit.Images;
 import ashfall.desk.kit.Soon;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
-import ashfall.grid.Frame;
 import ashfall.look.Probe;
+import ashfall.look.SeenGas;
 import ashfall.look.Slice;
 import ashfall.look.View;
 import ashfall.particles.Carriers;
@@ -420,7 +420,7 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     }
 
     private void paintLeftOut() {
-        leftOut.draw(drawn == null ? List.of() : drawn.frames(), model.view());
+        leftOut.draw(drawn == null ? List.of() : drawn.gas(), model.view());
     }
 
     /// The carriers of the sources that are on.
@@ -438,27 +438,26 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
 
     /// Says what the gas is under the pointer.
     private void look(double x, double y) {
-        if (drawn == null || drawn.frames().isEmpty() || model.aloneProperty().get()) {
+        if (drawn == null || drawn.gas().isEmpty() || model.aloneProperty().get()) {
             say(Optional.empty());
             return;
         }
-        List<Frame> frames = drawn.frames();
+        List<SeenGas> gas = drawn.gas();
         View view = model.view();
         int columns = (int) getWidth();
         int rows = (int) getHeight();
         Slice slice = model.sliceProperty().get();
         Optional<Probe> found =
                 slice == null
-                        ? Probe.seen(frames, document.shot(), view, x, y, columns, rows)
+                        ? Probe.seen(gas, document.shot(), view, x, y, columns, rows)
                         : slice.hit(view, x, y, columns, rows, model.from(), model.to())
-                                .map(place -> Probe.at(frames.getFirst(), place));
+                                .map(place -> Probe.at(gas.getFirst(), place));
         say(found);
     }
 
     private void say(Optional<Probe> found) {
         readouts.say(found);
-        model.pointedProperty()
-                .set(found.map(probe -> probe.shown(document.shot())).orElse(Double.NaN));
+        model.pointedProperty().set(found.map(Probe::shown).orElse(Double.NaN));
     }
 
     @Override

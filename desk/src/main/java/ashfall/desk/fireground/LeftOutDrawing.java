@@ -8,6 +8,7 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.firing.LeftOut;
 import ashfall.grid.Frame;
+import ashfall.look.SeenGas;
 import ashfall.look.View;
 import ashfall.shot.Kept;
 import ashfall.shot.ShotException;
@@ -60,7 +61,7 @@ final class LeftOutDrawing extends Canvas {
     }
 
     /// Draws what of the first of the frames is not kept, at the station that hands over.
-    void draw(List<Frame> frames, View view) {
+    void draw(List<SeenGas> gas, View view) {
         Kept next = kept();
         setVisible(next != null && !next.isAll());
         words.setText(isVisible() ? "green dots: left out of the files" : "");
@@ -68,7 +69,7 @@ final class LeftOutDrawing extends Canvas {
             frame = null;
             return;
         }
-        Frame now = frames.isEmpty() ? null : frames.getFirst();
+        Frame now = gas.isEmpty() ? null : gas.getFirst().frame();
         if (!Objects.equals(now, frame) || !next.equals(kept)) {
             frame = now;
             kept = next;

@@ -9,8 +9,8 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.look.Keeper;
 import ashfall.look.Marcher;
-import ashfall.look.Presence;
 import ashfall.look.Seen;
+import ashfall.look.SeenGas;
 import ashfall.look.Slice;
 import ashfall.look.Streaks;
 import ashfall.look.Streaks.Streak;
@@ -114,7 +114,7 @@ final class PictureMaker implements AutoCloseable {
     /// A picture that is done.
     ///
     /// @param argb opaque, row by row; of a slice, transparent outside its box
-    /// @param frames what was drawn, of the run asked for first; for the probe
+    /// @param gas what was drawn, of the run asked for first; for the probe
     /// @param range of a slice, or null
     /// @param full share of what shines that is as white as can be
     /// @param streaks how the gas moves, where that was asked for
@@ -124,7 +124,7 @@ final class PictureMaker implements AutoCloseable {
             int[] argb,
             int columns,
             int rows,
-            List<Frame> frames,
+            List<SeenGas> gas,
             Slice.Range range,
             double full,
             List<Streak> streaks,
@@ -137,16 +137,13 @@ final class PictureMaker implements AutoCloseable {
 
     private final Map<Run, RunFrames> read = new HashMap<>();
     private Marcher marcher;
-    private List<Frame> marcherFrames;
+    private List<SeenGas> marcherGas;
     private Shot marcherShot;
     private Keeper marcherKeeper;
     private double secondsPerPixel = 5e-7;
 
     /// After which the first pictures of a moving view came, of late.
     private double wait;
-
-    /// Of the frames found last.
-    private final List<Presence> presences = new ArrayList<>();
 
     private List<Streak> streaks = List.of();
     private Frame streaksFrame;
@@ -164,7 +161,7 @@ final class PictureMaker implements AutoCloseable {
     }
 
     private void draw(Request request, Cancel own) {
-        List<Frame> frames;
+        List<SeenGas> gas;
         try {
             boolean seen = request.slice == null && !request.streaks && isLarge(request);
             if (seen) {
@@ -174,39 +171,39 @@ final class PictureMaker implements AutoCloseable {
                 }
             }
             // Reading is given up for what is asked for next only where this was seen already.
-            frames = frames(request, false, workers.pictures(seen ? own : new Cancel()));
+            gas = gas(request, false, workers.pictures(seen ? own : new Cancel()));
         } catch (IOException e) {
             sayTrouble(request, e);
             return;
         }
-        Frame frame = frames.getFirst();
+        Frame frame = gas.getFirst().frame();
         findStreaks(request, frame);
         Workers first = first(request);
         int divisor = coarsest(request);
         if (request.slice != null) {
-            drawSlice(request, frame, first, own, divisor);
+            drawSlice(request, gas, first, own, divisor);
             return;
         }
-        if (!frame.channels().containsKey(smoke(request))) {
-            sayUnkept(request, frame, smoke(request));
+        if (!gas.getFirst().isVisible()) {
+            sayUnkept(request, gas, smoke(request));
             return;
         }
         try {
-            prepare(request, frames, first);
+            prepare(request, gas, first);
         } catch (ShotException e) {
             sayTrouble(request, e);
             return;
         }
-        publish(request, frames, divisor, COARSE_SAMPLES, first, false);
+        publish(request, gas, divisor, COARSE_SAMPLES, first, false);
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
             double pixels = (double) request.columns * request.rows / (finer * finer);
             boolean isLong = pixels * secondsPerPixel * FINE_SAMPLES > SHARP_SECONDS;
             if (finer > 1 || isLong) {
-                publish(request, frames, finer, 1, idle, false);
+                publish(request, gas, finer, 1, idle, false);
             }
             if (finer == 1) {
-                publish(request, frames, finer, FINE_SAMPLES, idle, true);
+                publish(request, gas, finer, FINE_SAMPLES, idle, true);
             }
         }
     }
@@ -234,12 +231,12 @@ final class PictureMaker implements AutoCloseable {
     /// Draws what takes long to read at less detail, and the rest as it is.
     private void drawCoarse(Request request) throws IOException {
         Workers first = first(request);
-        List<Frame> frames = frames(request, true, first);
-        findStreaks(request, frames.getFirst());
-        if (frames.getFirst().channels().containsKey(smoke(request))) {
-            prepare(request, frames, first);
+        List<SeenGas> gas = gas(request, true, first);
+        findStreaks(request, gas.getFirst().frame());
+        if (gas.getFirst().isVisible()) {
+            prepare(request, gas, first);
             boolean last = request.isPassing();
-            publish(request, frames, coarsest(request), COARSE_SAMPLES, first, last);
+            publish(request, gas, coarsest(request), COARSE_SAMPLES, first, last);
         }
     }
 
@@ -288,7 +285,7 @@ final class PictureMaker implements AutoCloseable {
 
     private void publish(
             Request request,
-            List<Frame> frames,
+            List<SeenGas> gas,
             int divisor,
             double samples,
             Workers job,
@@ -309,7 +306,7 @@ final class PictureMaker implements AutoCloseable {
         if (request.finest == Request.TURNING) {
             wait = 0.7 * wait + 0.3 * (System.nanoTime() - request.nanos) * 1e-9;
         }
-        out.publish(new Drawn(request, argb, columns, rows, frames, null, full, streaks, "", end));
+        out.publish(new Drawn(request, argb, columns, rows, gas, null, full, streaks, "", end));
     }
 
     /// Hatches what is as white as can be; the share of what shines that is so.
@@ -328,10 +325,12 @@ final class PictureMaker implements AutoCloseable {
         return shining == 0 ? 0 : (double) full / shining;
     }
 
-    private void drawSlice(Request request, Frame frame, Workers first, Cancel own, int divisor) {
+    private void drawSlice(
+            Request request, List<SeenGas> gas, Workers first, Cancel own, int divisor) {
+        Frame frame = gas.getFirst().frame();
         Optional<Slice.Range> range = request.slice.range(frame);
         if (range.isEmpty()) {
-            sayUnkept(request, frame, request.slice.channel());
+            sayUnkept(request, gas, request.slice.channel());
             return;
         }
         for (int d : new int[] {divisor, 1}) {
@@ -354,7 +353,7 @@ final class PictureMaker implements AutoCloseable {
                             argb,
                             columns,
                             rows,
-                            List.of(frame),
+                            gas,
                             range.get(),
                             0,
                             streaks,
@@ -366,17 +365,16 @@ final class PictureMaker implements AutoCloseable {
         }
     }
 
-    private void sayUnkept(Request request, Frame frame, String channel) {
+    private void sayUnkept(Request request, List<SeenGas> gas, String channel) {
         String why = "this frame does not keep the channel " + channel;
-        out.publish(new Drawn(request, null, 0, 0, List.of(frame), null, 0, streaks, why, true));
+        out.publish(new Drawn(request, null, 0, 0, gas, null, 0, streaks, why, true));
     }
 
     /// The frame asked for, then those of the other elements that are there.
     ///
     /// @param coarse at less detail what takes long to read
-    private List<Frame> frames(Request request, boolean coarse, Workers job) throws IOException {
-        List<Frame> all = new ArrayList<>();
-        presences.clear();
+    private List<SeenGas> gas(Request request, boolean coarse, Workers job) throws IOException {
+        List<SeenGas> all = new ArrayList<>();
         Set<Run> wanted = new HashSet<>();
         // While it plays, a moment between frames holds no more than a picture needs.
         boolean whole = request.finest == 1 || request.streaks || request.slice != null;
@@ -385,15 +383,16 @@ final class PictureMaker implements AutoCloseable {
             wanted.add(request.run);
             own = frame(request.run, request.frame, whole, coarse, job);
         }
-        all.add(own == null ? empty(request) : own);
         String name = request.run == null ? "" : request.run.element();
-        presences.add(Presence.of(request.shot, name));
+        all.add(SeenGas.of(own == null ? empty(request) : own, request.shot, name));
         for (RunFrames.Moment other : request.others) {
             wanted.add(other.run());
             Frame frame = frame(other.run(), other.frame(), request.finest == 1, coarse, job);
-            if (frame != null && frame.channels().containsKey(smoke(request))) {
-                all.add(frame);
-                presences.add(Presence.of(request.shot, other.run().element()));
+            if (frame != null) {
+                SeenGas gas = SeenGas.of(frame, request.shot, other.run().element());
+                if (gas.isVisible()) {
+                    all.add(gas);
+                }
             }
         }
         read.keySet().retainAll(wanted);
@@ -432,19 +431,19 @@ final class PictureMaker implements AutoCloseable {
 
     /// The channel that shows as smoke.
     private static String smoke(Request request) {
-        return request.shot.reading().get(Reading.SMOKE);
+        String name = request.run == null ? "" : request.run.element();
+        return request.shot.reading(name).get(Reading.SMOKE);
     }
 
-    private void prepare(Request request, List<Frame> frames, Workers job) {
+    private void prepare(Request request, List<SeenGas> gas, Workers job) {
         boolean same =
                 marcher != null
-                        && marcherFrames.equals(frames)
+                        && marcherGas.equals(gas)
                         && marcherShot.equals(request.shot)
                         && Objects.equals(marcherKeeper, request.keeper);
         if (!same) {
-            List<Presence> each = List.copyOf(presences);
-            marcher = Marcher.quick(frames, each, request.shot, request.keeper, job);
-            marcherFrames = frames;
+            marcher = Marcher.quick(gas, request.shot, request.keeper, job);
+            marcherGas = gas;
             marcherShot = request.shot;
             marcherKeeper = request.keeper;
         }

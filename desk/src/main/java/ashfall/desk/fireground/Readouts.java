@@ -284,11 +284,10 @@ final class Readouts {
 
     /// "1,700 K, seen as 1,850 K", or the temperature alone where it is seen as it is.
     private String kelvins(Probe p) {
-        double shown = p.shown(document.shot());
         String words = String.format(Locale.ROOT, "%,.0f K", p.kelvin());
-        return Double.isNaN(shown) || Math.abs(shown - p.kelvin()) < 0.5
+        return Double.isNaN(p.shown()) || Math.abs(p.shown() - p.kelvin()) < 0.5
                 ? words
-                : String.format(Locale.ROOT, "%s, seen as %,.0f K", words, shown);
+                : String.format(Locale.ROOT, "%s, seen as %,.0f K", words, p.shown());
     }
 
     private String said(Probe p) {

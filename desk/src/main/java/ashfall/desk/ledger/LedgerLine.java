@@ -291,10 +291,10 @@ final class LedgerLine extends HBox {
 
     private void draw(long frame) {
         try {
-            Shot shot = run.shot();
+            Shot shot = run.shot().readAs(run.element());
             Picture drawing =
                     Marcher.quick(
-                                    List.of(run.frame(frame, workers)),
+                                    run.frame(frame, workers),
                                     shot,
                                     null,
                                     workers.pictures(new Cancel()))

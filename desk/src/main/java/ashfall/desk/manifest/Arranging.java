@@ -111,7 +111,12 @@ public final class Arranging {
     /// @param plan which of the things there each new name stands for
     private static Shot with(Shot shot, String path, Map<String, String> plan) {
         return switch (Thing.of(path).orElseThrow()) {
-            case ELEMENT -> shot.withElements(by(plan, shot.elements()));
+            case ELEMENT -> {
+                Map<String, String> read = new LinkedHashMap<>(plan);
+                read.values().retainAll(shot.readings().keySet());
+                yield shot.withElements(by(plan, shot.elements()))
+                        .withGroup("readings", by(read, shot.readings()));
+            }
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
             case DRAUGHT -> shot.withDraughts(by(plan, shot.draughts()));
             case LAMP -> shot.withGroup("lamps", by(plan, shot.lamps()));

@@ -137,6 +137,9 @@ public final class ManifestView extends VBox {
         things(old, "lamps.", shot.lamps(), 0);
         line(old, "look", "Look", Glyph.LOOK, 0);
         line(old, "reading", "Reading", Glyph.READING, 0);
+        for (String own : shot.readings().keySet()) {
+            line(old, "readings." + own, "of " + own, Glyph.READING, 1);
+        }
         line(old, "grade", "Grade", Glyph.GRADE, 0);
         markChosen();
         filter();

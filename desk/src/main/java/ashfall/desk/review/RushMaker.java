@@ -5,7 +5,7 @@ import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
 import ashfall.grid.Frame;
 import ashfall.look.Marcher;
-import ashfall.look.Presence;
+import ashfall.look.SeenGas;
 import ashfall.picture.Picture;
 import ashfall.picture.Print;
 import ashfall.shot.Shot;
@@ -82,20 +82,19 @@ final class RushMaker {
         List<RunFrames> read = runs.stream().map(RunFrames::new).toList();
         Shot shot = Changes.seenAs(runs.getFirst().shot(), rush.shot());
         for (int place = 0; place < moments.size(); place++) {
-            List<Frame> frames = new ArrayList<>();
-            List<Presence> presences = new ArrayList<>();
+            List<SeenGas> gas = new ArrayList<>();
             for (int i = 0; i < read.size(); i++) {
                 var moment = runs.get(i).momentFor(moments.get(place));
                 if (moment.isPresent()) {
-                    presences.add(Presence.of(shot, runs.get(i).element()));
-                    frames.add(read.get(i).at(moment.getAsDouble(), false, job));
+                    Frame frame = read.get(i).at(moment.getAsDouble(), false, job);
+                    gas.add(SeenGas.of(frame, shot, runs.get(i).element()));
                 }
             }
-            if (frames.isEmpty()) {
+            if (gas.isEmpty()) {
                 throw new IOException("frame " + (rush.first() + place) + " is not there");
             }
             Picture picture =
-                    Marcher.quick(frames, presences, shot, null, job)
+                    Marcher.quick(gas, shot, null, job)
                             .draw(rush.view(), rush.columns(), rush.rows(), 1, job);
             Print.of(picture, shot, job).writePng(rush.picture(place));
             int drawn = place + 1;

@@ -79,7 +79,7 @@ final class RiseMaker implements AutoCloseable {
 
     private void add(
             Request request, Run run, boolean before, List<Silhouette> found, Workers job) {
-        Shot seen = Changes.seenAs(run.shot(), request.shot);
+        Shot seen = Changes.seenAs(run, request.shot);
         // An outline needs no picture of the sky, which may be gone.
         Shot shot = seen.with("sun", seen.sun().with(Sun.SKY_PICTURE, ""));
         for (long number : request.frames) {
@@ -100,8 +100,7 @@ final class RiseMaker implements AutoCloseable {
         int columns = Math.max(1, request.columns / COARSE);
         int rows = Math.max(1, request.rows / COARSE);
         Picture picture =
-                Marcher.quick(List.of(frame), shot, null, job)
-                        .draw(request.view, columns, rows, 1, job);
+                Marcher.quick(frame, shot, null, job).draw(request.view, columns, rows, 1, job);
         float[] cover = new float[columns * rows];
         for (int p = 0; p < cover.length; p++) {
             float shines = (float) (picture.emitted()[p] * picture.exposure());

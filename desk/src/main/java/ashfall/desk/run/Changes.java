@@ -24,11 +24,17 @@ public final class Changes {
         return seen;
     }
 
+    /// The shot of a run as its element alone is seen now.
+    public static Shot seenAs(Run run, Shot now) {
+        return seenAs(run.shot(), now).readAs(run.element());
+    }
+
     /// An older shot with the present references and remarks: they are about the work, not of it.
     public static Shot reviewedAs(Shot then, Shot now) {
         return then.withGroup("references", now.references())
                 .withGroup("remarks", now.remarks())
                 .withGroup("cameras", now.cameras())
+                .withGroup("readings", now.readings())
                 .withGroup("lamps", now.lamps());
     }
 

@@ -80,7 +80,7 @@ class PictureMakerTest {
 
     private List<Double> voxels() throws InterruptedException {
         PictureMaker.Drawn next = drawn.poll(30, TimeUnit.SECONDS);
-        return next.frames().stream().map(frame -> frame.lattice().voxel()).toList();
+        return next.gas().stream().map(gas -> gas.frame().lattice().voxel()).toList();
     }
 
     /// The first is made before anything is known.
