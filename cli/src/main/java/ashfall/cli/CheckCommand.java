@@ -28,6 +28,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 
 /// Says what will go wrong with a shot, and what went wrong in a firing.
@@ -74,7 +75,7 @@ final class CheckCommand implements Callable<Integer> {
         FiringRecord record = firing == null ? null : FiringRecord.read(firing);
         if (record != null) {
             found.addAll(lookBack(record));
-            found.addAll(PictureCheck.check(shot, List.of(record)));
+            found.addAll(PictureCheck.check(shot, Map.of(record.element(), record)));
         }
         List<Judgement> stakes = record == null ? stakes(shot) : stakes(record);
         if (json) {

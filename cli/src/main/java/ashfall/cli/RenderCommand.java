@@ -37,12 +37,14 @@ final class RenderCommand implements Callable<Integer> {
 
     @Option(
             names = "--firing",
-            paramLabel = "DIR",
+            paramLabel = "[NAME=]DIR",
             required = true,
             description =
                     "the folder of the firing, or of numbered .vdb files of another program, or one"
-                            + " of those; once more for each further element to be seen with it")
-    private List<Path> firings;
+                            + " of those; once more for each further element to be seen with it;"
+                            + " NAME=DIR for one that is seen as another element, with its"
+                            + " presence and its reading")
+    private List<String> firings;
 
     @Option(
             names = "--out",
@@ -107,7 +109,7 @@ final class RenderCommand implements Callable<Integer> {
         PictureJob.Order order =
                 new PictureJob.Order(
                         shot,
-                        firings,
+                        firings.stream().map(PictureJob.Source::parse).toList(),
                         out,
                         Region.of(size, region),
                         PictureFile.of(format, layers, bits),

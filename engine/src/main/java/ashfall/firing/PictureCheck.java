@@ -16,10 +16,8 @@ import ashfall.shot.Source;
 import ashfall.shot.Sun;
 
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 
 /// What a picture of firings will lack, or has too much of, said before it is made.
 public final class PictureCheck {
@@ -29,11 +27,9 @@ public final class PictureCheck {
     private PictureCheck() {}
 
     /// @param shot whose camera, sun and look are used
-    /// @param firings that are seen, one an element
-    public static List<Finding> check(Shot shot, List<FiringRecord> firings) {
+    /// @param seen firings by the names of the elements as which they are seen
+    public static List<Finding> check(Shot shot, Map<String, FiringRecord> seen) {
         List<Finding> found = new ArrayList<>();
-        Map<String, FiringRecord> seen = new TreeMap<>();
-        firings.forEach(record -> seen.put(record.element(), record));
         shot.elements()
                 .forEach(
                         (name, element) -> {
@@ -65,7 +61,7 @@ public final class PictureCheck {
                                                             path + ".sources." + key,
                                                             source));
                         });
-        seen.forEach((name, record) -> addKept(found, shot, name, record));
+        seen.values().stream().distinct().forEach(record -> addKept(found, shot, record));
         addFar(found, "look", shot.look());
         addFar(found, "camera", shot.camera());
         addFar(found, "sun", shot.sun());
@@ -82,7 +78,7 @@ public final class PictureCheck {
                                                 "is of no element in the picture"));
                             }
                         });
-        addUnread(found, shot, seen.values());
+        seen.forEach((name, record) -> addUnread(found, shot, name, record));
         Sky.trouble(shot)
                 .ifPresent(why -> found.add(new Finding("sun." + Sun.SKY_PICTURE.key(), why)));
         return found;
@@ -96,17 +92,18 @@ public final class PictureCheck {
         }
     }
 
-    private static void addKept(List<Finding> found, Shot shot, String name, FiringRecord record) {
+    private static void addKept(List<Finding> found, Shot shot, FiringRecord record) {
         if (record.isForeign()) {
             return;
         }
-        String path = "elements." + name;
-        if (!shot.elements().containsKey(name)) {
+        String own = record.element();
+        String path = "elements." + own;
+        if (!shot.elements().containsKey(own)) {
             found.add(new Finding(path, "is no longer in the shot, but its firing is shown"));
             return;
         }
         List<String> differences =
-                FiringKey.of(shot, name, shot.element(name), record.fineness())
+                FiringKey.of(shot, own, shot.element(own), record.fineness())
                         .differences(record.keyValues());
         if (!differences.isEmpty()) {
             found.add(new Finding(path, "is shown as fired before: " + some(differences)));
@@ -141,21 +138,18 @@ public final class PictureCheck {
 
     /// Channels that are read, but were not kept.
     private static void addUnread(
-            List<Finding> found, Shot shot, Collection<FiringRecord> records) {
-        for (FiringRecord record : records) {
-            String path = shot.readingPath(record.element());
-            for (String channel : Reading.channels(shot.reading(record.element()))) {
-                // Of the temperature it is said of the element.
-                if (!channel.equals("temperature") && lacks(record, channel)) {
-                    found.add(
-                            new Finding(
-                                    path,
-                                    "wants the channel "
-                                            + channel
-                                            + ", which "
-                                            + record.element()
-                                            + " was fired without"));
-                }
+            List<Finding> found, Shot shot, String name, FiringRecord record) {
+        for (String channel : Reading.channels(shot.reading(name))) {
+            // Of the temperature it is said of the element.
+            if (!channel.equals("temperature") && lacks(record, channel)) {
+                found.add(
+                        new Finding(
+                                shot.readingPath(name),
+                                "wants the channel "
+                                        + channel
+                                        + ", which "
+                                        + record.element()
+                                        + " was fired without"));
             }
         }
     }

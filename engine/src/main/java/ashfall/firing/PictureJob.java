@@ -16,7 +16,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -34,13 +36,34 @@ public final class PictureJob {
 
     private static final double STEADY = 0.8;
 
+    /// Gas to be seen.
+    ///
+    /// @param place folder of a firing, or of numbered volumes, or one of these
+    /// @param name by whose presence and reading it is seen; empty for the element that was fired
+    public record Source(Path place, String name) {
+        private static final Pattern NAMED = Pattern.compile("([A-Za-z][A-Za-z0-9-]*)=(.+)");
+
+        /// As the element that was fired.
+        public static Source of(Path place) {
+            return new Source(place, "");
+        }
+
+        /// Reads `DIR` or `NAME=DIR`.
+        public static Source parse(String text) {
+            Matcher named = NAMED.matcher(text);
+            return named.matches() && !Files.exists(Path.of(text))
+                    ? new Source(Path.of(named.group(2)), named.group(1))
+                    : of(Path.of(text));
+        }
+    }
+
     /// What is wanted.
     ///
-    /// @param firings folders, one an element
+    /// @param sources one an element
     /// @param missing only frames whose file is not there yet
     public record Order(
             Shot shot,
-            List<Path> firings,
+            List<Source> sources,
             Path out,
             Region region,
             PictureFile file,
@@ -72,13 +95,25 @@ public final class PictureJob {
     private final Workers workers;
     private final List<ShownFrames> elements = new ArrayList<>();
 
+    /// By whose presence and reading each is seen.
+    private final List<String> names = new ArrayList<>();
+
     /// @throws FiringException when a folder holds no firing that can be read, or they do not go
-    ///     together
+    ///     together, or two are to be seen as the same
     public PictureJob(Order order, Workers workers) {
         this.order = order;
         this.workers = workers;
-        for (Path firing : order.firings) {
-            elements.add(new ShownFrames(firing, order.shot, workers));
+        for (Source source : order.sources) {
+            ShownFrames shown = new ShownFrames(source.place, order.shot, workers);
+            String name = source.name.isEmpty() ? shown.record().element() : source.name;
+            if (names.contains(name)) {
+                throw new FiringException(
+                        "two firings are of '"
+                                + name
+                                + "'; write NAME=DIR for the one that is to be seen as another");
+            }
+            elements.add(shown);
+            names.add(name);
         }
         for (ShownFrames element : elements) {
             if (!element.rate().equals(elements.getFirst().rate())) {
@@ -100,9 +135,11 @@ public final class PictureJob {
         } catch (FiringException | IllegalArgumentException e) {
             found.add(new Finding("frames", e.getMessage()));
         }
-        found.addAll(
-                PictureCheck.check(
-                        order.shot, elements.stream().map(ShownFrames::record).toList()));
+        Map<String, FiringRecord> seen = new LinkedHashMap<>();
+        for (int i = 0; i < names.size(); i++) {
+            seen.put(names.get(i), elements.get(i).record());
+        }
+        found.addAll(PictureCheck.check(order.shot, seen));
         return found;
     }
 
@@ -177,9 +214,9 @@ public final class PictureJob {
         for (long frame : frames) {
             long started = System.nanoTime();
             List<SeenGas> gas = new ArrayList<>();
-            for (ShownFrames element : elements) {
-                Frame read = element.at(frame, Marcher.channels(order.shot, true));
-                gas.add(SeenGas.of(read, order.shot, element.record().element()));
+            for (int i = 0; i < elements.size(); i++) {
+                Frame read = elements.get(i).at(frame, Marcher.channels(order.shot, true));
+                gas.add(SeenGas.of(read, order.shot, names.get(i)));
             }
             Marcher marcher = Marcher.finished(gas, order.shot, workers);
             if (frame == frames.getFirst()) {
@@ -188,7 +225,9 @@ public final class PictureJob {
             }
             Layers picture = marcher.layers(view, region);
             for (int i = 0; i < elements.size(); i++) {
-                if (gas.get(i).presence().equals(Presence.SEEN)) {
+                // Carriers are of the element, however often its gas is seen.
+                boolean own = names.get(i).equals(elements.get(i).record().element());
+                if (own && gas.get(i).presence().equals(Presence.SEEN)) {
                     var embers = elements.get(i).embers(order.shot, frame);
                     marcher.addEmbers(picture, region, view, embers);
                 }

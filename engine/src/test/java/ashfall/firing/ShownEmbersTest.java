@@ -19,6 +19,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 
 /// Carriers of a firing in its pictures.
 class ShownEmbersTest {
@@ -82,7 +83,7 @@ class ShownEmbersTest {
 
     /// Values of the source that are found before a picture is made.
     private static List<String> strange(Path folder, String... settings) {
-        return PictureCheck.check(shot(settings), List.of(FiringRecord.read(folder))).stream()
+        return PictureCheck.check(shot(settings), Map.of("bay", FiringRecord.read(folder))).stream()
                 .map(Finding::path)
                 .filter(path -> path.startsWith(BURST))
                 .toList();

@@ -164,7 +164,7 @@ class PresenceTest {
         assertEquals(Presence.CUT_OUT, Presence.of(shot, "store"));
         assertEquals(Presence.SEEN, Presence.of(shot, "another"));
         assertTrue(
-                PictureCheck.check(shot, List.of()).stream()
+                PictureCheck.check(shot, Map.of()).stream()
                         .anyMatch(f -> f.sentence().equals("is cut out of the picture")));
     }
 }

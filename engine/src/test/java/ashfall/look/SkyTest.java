@@ -190,7 +190,7 @@ class SkyTest {
         assertEquals("there is no such file", why(folder.resolve("gone.exr")));
         Shot gone = shot("sun.skyPicture=" + folder.resolve("gone.exr"));
         assertTrue(
-                PictureCheck.check(gone, List.of()).stream()
+                PictureCheck.check(gone, Map.of()).stream()
                         .anyMatch(found -> found.path().equals("sun.skyPicture")));
     }
 
