@@ -19,6 +19,7 @@ import ashfall.desk.kit.Tokens;
 import ashfall.desk.ledger.LedgerPanel;
 import ashfall.desk.manifest.Arranging;
 import ashfall.desk.manifest.ManifestView;
+import ashfall.desk.proof.ProofLayer;
 import ashfall.desk.render.RenderPanel;
 import ashfall.desk.review.ReferenceLayer;
 import ashfall.desk.review.RemarkLayer;
@@ -78,6 +79,7 @@ public final class DeskWindow implements AutoCloseable {
     private final RenderPanel render;
     private final List<Region> panels;
     private final RiseLayer rise;
+    private final ProofLayer proof;
     private final ManifestView manifest;
     private final DialsView dials;
     private final TrainView train;
@@ -142,12 +144,14 @@ public final class DeskWindow implements AutoCloseable {
         review.pinIn(fireground);
         this.render = new RenderPanel(document, runs, selection, workers);
         this.rise = new RiseLayer(document, runs, look, workers);
+        this.proof = new ProofLayer(document, runs, look, workers);
         this.viewBar =
                 new ViewBar(
                         document,
                         runs,
                         look,
                         rise,
+                        proof.shownProperty(),
                         fireground,
                         ledger::toggle,
                         trials::toggle,
@@ -171,7 +175,7 @@ public final class DeskWindow implements AutoCloseable {
                         look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);
         this.help = new KeysHelp(commands);
-        StackPane picture = new StackPane(fireground, references, rise, pins);
+        StackPane picture = new StackPane(fireground, proof, references, rise, pins);
         VBox middle = new VBox(viewBar, notice, picture);
         VBox.setVgrow(picture, Priority.ALWAYS);
         BorderPane regions = new BorderPane();
@@ -318,6 +322,7 @@ public final class DeskWindow implements AutoCloseable {
         add("streaks", "Streaks", "V", viewBar::toggleStreaks);
         add("air", "Wind and draughts", "W", viewBar::toggleAir);
         add("rise", "Rise chart: silhouettes over each other", "H", viewBar::toggleRise);
+        add("proof", "Finish a part of the view", "N", viewBar::toggleProof);
         add("voxels", "Voxels of the chosen source or obstacle", "X", viewBar::toggleVoxels);
         add("carriers", "Carriers alone", "K", viewBar::toggleCarriers);
         add("arm", "Arm a firing", "Shortcut+Enter", () -> train.toggleArm());
@@ -440,6 +445,10 @@ public final class DeskWindow implements AutoCloseable {
         return render;
     }
 
+    public ProofLayer proof() {
+        return proof;
+    }
+
     public RiseLayer rise() {
         return rise;
     }
@@ -460,6 +469,7 @@ public final class DeskWindow implements AutoCloseable {
         runs.close();
         fireground.close();
         rise.close();
+        proof.close();
         dials.close();
         trials.close();
         compare.close();

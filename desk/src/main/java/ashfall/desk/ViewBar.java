@@ -37,12 +37,14 @@ final class ViewBar extends HBox {
     private final Runs runs;
     private final FiregroundModel model;
     private final RiseLayer rise;
+    private final BooleanProperty proof;
     private final FiregroundView view;
     private final MenuButton shown = new MenuButton("sketch");
     private final MenuButton slice = new MenuButton("slice: none");
     private final HBox cut = new HBox(4);
     private final Slider place = new Slider(0, 1, 0.5);
 
+    /// @param proof whether a part of the view is finished
     /// @param ledger opens the list of firings
     /// @param trials opens the contact sheet
     /// @param compare lays two runs beside each other
@@ -53,6 +55,7 @@ final class ViewBar extends HBox {
             Runs runs,
             FiregroundModel model,
             RiseLayer rise,
+            BooleanProperty proof,
             FiregroundView view,
             Runnable ledger,
             Runnable trials,
@@ -63,6 +66,7 @@ final class ViewBar extends HBox {
         this.runs = runs;
         this.model = model;
         this.rise = rise;
+        this.proof = proof;
         this.view = view;
         getStyleClass().add("view-bar");
         setAlignment(Pos.CENTER_LEFT);
@@ -120,6 +124,7 @@ final class ViewBar extends HBox {
                 .addAll(
                         new SeparatorMenuItem(),
                         check("grade", "the grade (D)", model.gradedProperty()),
+                        check("proof", "a part of it finished (N)", proof),
                         check("full", "hatch what is pure white", model.fullProperty()),
                         new SeparatorMenuItem(),
                         all);
@@ -203,6 +208,11 @@ final class ViewBar extends HBox {
     /// Lays silhouettes over the picture, or takes them away.
     void toggleRise() {
         rise.shownProperty().set(!rise.shownProperty().get());
+    }
+
+    /// Finishes a part of the view, or no longer.
+    void toggleProof() {
+        proof.set(!proof.get());
     }
 
     void toggleVoxels() {

@@ -242,22 +242,45 @@ public final class Marcher {
     /// @param region what is drawn; the other pixels stay dark
     public Layers layers(View view, Region region) {
         Layers out = new Layers(region.width(), region.height(), shading.exposure());
-        double perMetre = view.width() / region.width();
         workers.forEachSlab(
                 region.bottom() - region.top(),
-                (row, worker) -> {
+                (line, worker) -> {
                     Ray ray = new Ray(this, volumes.all, shading.samplesPerVoxel(), true);
+                    int row = region.top() + line;
                     for (int column = region.left(); column < region.right(); column++) {
-                        take(ray, view, perMetre, column, region.top() + row, out);
+                        take(ray, view, region, column, row, row * region.width() + column, out);
                     }
                 });
         return out;
     }
 
+    /// Draws a part of a finished picture as a job of its own.
+    ///
+    /// @param region what is drawn
+    /// @return the region alone, each pixel as in all of the picture
+    public Picture part(View view, Region region, Workers job) {
+        int columns = region.right() - region.left();
+        int rows = region.bottom() - region.top();
+        Layers out = new Layers(columns, rows, shading.exposure());
+        job.forEachSlab(
+                rows,
+                (line, worker) -> {
+                    Ray ray = new Ray(this, volumes.all, shading.samplesPerVoxel(), true);
+                    int row = region.top() + line;
+                    for (int i = 0; i < columns; i++) {
+                        take(ray, view, region, region.left() + i, row, line * columns + i, out);
+                    }
+                });
+        return out.picture();
+    }
+
     /// Takes a pixel.
-    private void take(Ray ray, View view, double perMetre, int column, int row, Layers out) {
-        int width = out.width();
+    ///
+    /// @param at where it is kept
+    private void take(Ray ray, View view, Region region, int column, int row, int at, Layers out) {
+        int width = region.width();
         int pixel = row * width + column;
+        double perMetre = view.width() / width;
         float share = 1f / taking.rays();
         double covered = 0;
         double solid = 0;
@@ -266,7 +289,7 @@ public final class Marcher {
         for (int i = 0; i < taking.rays(); i++) {
             double px = column + (taking.rays() == 1 ? 0.5 : taking.draw(pixel, i, 0));
             double py = row + (taking.rays() == 1 ? 0.5 : taking.draw(pixel, i, 1));
-            Vec3 d = view.ray(px, py, width, out.height());
+            Vec3 d = view.ray(px, py, width, region.height());
             Vec3 eye = view.eye();
             if (taking.radius() > 0) {
                 eye = taking.eye(view, taking.draw(pixel, i, 4), taking.draw(pixel, i, 5));
@@ -277,10 +300,10 @@ public final class Marcher {
             for (Part part : Part.values()) {
                 float[] light = out.light(part);
                 for (int k = 0; k < 3; k++) {
-                    light[3 * pixel + k] += share * ray.parts[part.offset() + k];
+                    light[3 * at + k] += share * ray.parts[part.offset() + k];
                 }
             }
-            out.opacity()[pixel] += share * ray.opacity();
+            out.opacity()[at] += share * ray.opacity();
             covered += ray.opacity();
             heat += ray.heat;
             distance += ray.distance;
@@ -289,19 +312,18 @@ public final class Marcher {
                 solid += ray.clear;
             }
             for (int k = 0; k < 3; k++) {
-                out.motion()[3 * pixel + k] += (float) ray.motion[k];
+                out.motion()[3 * at + k] += (float) ray.motion[k];
             }
             double pixels = share / (perMetre * d.dot(view.forward()));
-            out.haze()[2 * pixel] += (float) (pixels * ray.bent.dot(view.right()));
-            out.haze()[2 * pixel + 1] -= (float) (pixels * ray.bent.dot(view.up()));
+            out.haze()[2 * at] += (float) (pixels * ray.bent.dot(view.right()));
+            out.haze()[2 * at + 1] -= (float) (pixels * ray.bent.dot(view.up()));
         }
         boolean far = covered + solid == 0;
-        out.distance()[pixel] =
-                far ? Float.POSITIVE_INFINITY : (float) (distance / (covered + solid));
+        out.distance()[at] = far ? Float.POSITIVE_INFINITY : (float) (distance / (covered + solid));
         if (covered > 0) {
-            out.kelvin()[pixel] = (float) (heat / covered);
+            out.kelvin()[at] = (float) (heat / covered);
             for (int k = 0; k < 3; k++) {
-                out.motion()[3 * pixel + k] /= (float) covered;
+                out.motion()[3 * at + k] /= (float) covered;
             }
         }
     }

@@ -1,5 +1,6 @@
 package ashfall.look;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -8,6 +9,7 @@ import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.picture.Layers;
+import ashfall.picture.Picture;
 import ashfall.picture.Region;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
@@ -58,6 +60,23 @@ class TakingTest {
     }
 
     private Layers picture(String... settings) {
+        Shot shot = shot(settings);
+        return marcher(shot).layers(View.of(shot.camera()), Region.whole(WIDTH, HEIGHT));
+    }
+
+    private static Shot shot(String... settings) {
+        List<String> all =
+                new ArrayList<>(
+                        List.of(
+                                "camera.position=0,1.6,30",
+                                "camera.target=0,1.6,0",
+                                "camera.lens=320",
+                                "look.rays=64"));
+        all.addAll(List.of(settings));
+        return Settings.with(Shot.empty("wall"), all);
+    }
+
+    private Marcher marcher(Shot shot) {
         Frame frame =
                 new Frame(
                         1,
@@ -67,17 +86,24 @@ class TakingTest {
                                 "density", even("density", 0.05f),
                                 "temperature", even("temperature", 900),
                                 "velocity", even("velocity", 9.6f, 0, 0)));
-        List<String> all =
-                new ArrayList<>(
-                        List.of(
-                                "camera.position=0,1.6,30",
-                                "camera.target=0,1.6,0",
-                                "camera.lens=320",
-                                "look.rays=64"));
-        all.addAll(List.of(settings));
-        Shot shot = Settings.with(Shot.empty("wall"), all);
-        return new Marcher(List.of(frame), shot, workers)
-                .layers(View.of(shot.camera()), Region.whole(WIDTH, HEIGHT));
+        return new Marcher(List.of(frame), shot, workers);
+    }
+
+    /// A part alone has the pixels of the whole, bit for bit.
+    @Test
+    void part_isThatOfTheWholePicture() {
+        Shot shot = shot("look.rays=4", "camera.shutter=180");
+        float[] whole = picture("look.rays=4", "camera.shutter=180").picture().rgb();
+        Region region = new Region(WIDTH, HEIGHT, 150, 3, 190, 7);
+        Picture part = marcher(shot).part(View.of(shot.camera()), region, workers);
+        assertEquals(40, part.width());
+        assertEquals(4, part.height());
+        for (int row = 0; row < 4; row++) {
+            int from = 3 * ((3 + row) * WIDTH + 150);
+            assertArrayEquals(
+                    Arrays.copyOfRange(whole, from, from + 120),
+                    Arrays.copyOfRange(part.rgb(), 120 * row, 120 * (row + 1)));
+        }
     }
 
     /// Metres at the wall over which its edge goes from a tenth to nine tenths.

@@ -4,6 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Selection;
 import ashfall.desk.kit.Images;
 import ashfall.desk.kit.Soon;
+import ashfall.desk.run.Moments;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
 import ashfall.look.Probe;

@@ -1,33 +1,29 @@
-package ashfall.desk.fireground;
+package ashfall.desk.run;
 
 import ashfall.desk.document.Document;
-import ashfall.desk.run.Playhead;
-import ashfall.desk.run.Run;
-import ashfall.desk.run.RunFrames;
-import ashfall.desk.run.Runs;
 import ashfall.shot.Frames;
 
 import java.util.ArrayList;
 import java.util.List;
 
-/// Which moment of which runs the fireground shows: where the playhead is, as far as they have
+/// Which moment of which runs is shown: where the playhead is, as far as they have
 /// come.
-final class Moments {
+public final class Moments {
     private final Document document;
     private final Runs runs;
 
-    Moments(Document document, Runs runs) {
+    public Moments(Document document, Runs runs) {
         this.document = document;
         this.runs = runs;
     }
 
     /// The frame that can be shown: the playhead's, or the newest before it.
-    long frame() {
+    public long frame() {
         return (long) Math.floor(moment());
     }
 
     /// The moment that can be shown: between two frames where both are there.
-    double moment() {
+    public double moment() {
         double wanted = runs.playhead().positionProperty().get();
         Run run = runs.shown();
         if (run == null || run.log().isEmpty()) {
@@ -39,7 +35,7 @@ final class Moments {
     }
 
     /// The other elements at the same moment, where they have been run that far.
-    List<RunFrames.Moment> others() {
+    public List<RunFrames.Moment> others() {
         List<RunFrames.Moment> all = new ArrayList<>();
         double moment = moment();
         for (Run run : runs.others()) {
@@ -49,13 +45,13 @@ final class Moments {
     }
 
     /// Stored seconds in a second shown.
-    double speed() {
+    public double speed() {
         Playhead playhead = runs.playhead();
         return playhead.playback().speedAt(playhead.playback().shown(moment()));
     }
 
     /// Shot time of the playhead, s.
-    double seconds() {
+    public double seconds() {
         double frame = document.shot().frames().get(Frames.RATE).seconds(1);
         return runs.playhead().positionProperty().get() * frame;
     }
