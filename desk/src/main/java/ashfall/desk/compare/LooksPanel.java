@@ -165,7 +165,8 @@ public final class LooksPanel extends VBox implements AutoCloseable {
         demos.forEach(look -> add(look, false));
         sheet.getChildren().setAll(now);
         sheet.getChildren().addAll(plates);
-        refreshing.ask();
+        // At once, so that no picture comes for a plate that is gone.
+        refresh();
     }
 
     private void add(Shot look, boolean own) {
@@ -183,6 +184,7 @@ public final class LooksPanel extends VBox implements AutoCloseable {
         Run run = runs.shown();
         if (!isVisible() || run == null) {
             inStep.showAll(List.of(), 0, 0);
+            now.show(PlateMaker.Plate.said("nothing has been run yet"));
             return;
         }
         double width = sheet.widest(plates.size() + 1, getHeight() - HEAD, LookPlate.FOOT);

@@ -69,6 +69,11 @@ final class PlateMaker implements AutoCloseable {
     ///
     /// @param argb opaque, row by row; empty where the run has no such frame
     record Plate(int[] argb, int columns, int rows, String problem) {
+        /// Why there is none.
+        static Plate said(String problem) {
+            return new Plate(new int[0], 0, 0, problem);
+        }
+
         boolean isEmpty() {
             return argb.length == 0;
         }
@@ -82,7 +87,7 @@ final class PlateMaker implements AutoCloseable {
     /// A frame with its light, which stays while only the view moves.
     private record Lit(Frame frame, Shot shot, Marcher marcher) {}
 
-    private static final Plate NONE = new Plate(new int[0], 0, 0, "");
+    private static final Plate NONE = Plate.said("");
 
     private final Workers workers;
     private final Latest<Drawn> out;
@@ -160,7 +165,7 @@ final class PlateMaker implements AutoCloseable {
         for (int i = 0; i < marchers.size(); i++) {
             Marcher marcher = marchers.get(i);
             if (marcher == null) {
-                plates.add(problems.get(i).isEmpty() ? NONE : said(problems.get(i)));
+                plates.add(problems.get(i).isEmpty() ? NONE : Plate.said(problems.get(i)));
             } else {
                 Picture picture = marcher.draw(request.view, columns, rows, samples, job);
                 Shot shot = request.subjects.get(i).seenAs(request.shot);
@@ -169,10 +174,6 @@ final class PlateMaker implements AutoCloseable {
             }
         }
         out.publish(new Drawn(request, plates, divisor == 1));
-    }
-
-    private static Plate said(String problem) {
-        return new Plate(new int[0], 0, 0, problem);
     }
 
     @Override
