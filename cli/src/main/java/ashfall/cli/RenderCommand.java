@@ -109,7 +109,7 @@ final class RenderCommand implements Callable<Integer> {
         PictureJob.Order order =
                 new PictureJob.Order(
                         shot,
-                        firings.stream().map(PictureJob.Source::parse).toList(),
+                        firings.stream().map(PictureJob.Firing::parse).toList(),
                         out,
                         Region.of(size, region),
                         PictureFile.of(format, layers, bits),

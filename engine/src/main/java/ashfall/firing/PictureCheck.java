@@ -71,11 +71,12 @@ public final class PictureCheck {
                 .keySet()
                 .forEach(
                         name -> {
-                            if (!seen.containsKey(name)) {
+                            if (!seen.containsKey(name) && !shot.elements().containsKey(name)) {
                                 found.add(
                                         new Finding(
                                                 "readings." + name,
-                                                "is of no element in the picture"));
+                                                "is of no element in the shot, and none is seen as"
+                                                    + " it"));
                             }
                         });
         seen.forEach((name, record) -> addUnread(found, shot, name, record));

@@ -36,34 +36,34 @@ public final class PictureJob {
 
     private static final double STEADY = 0.8;
 
-    /// Gas to be seen.
+    /// What is to be seen.
     ///
     /// @param place folder of a firing, or of numbered volumes, or one of these
     /// @param name by whose presence and reading it is seen; empty for the element that was fired
-    public record Source(Path place, String name) {
+    public record Firing(Path place, String name) {
         private static final Pattern NAMED = Pattern.compile("([A-Za-z][A-Za-z0-9-]*)=(.+)");
 
         /// As the element that was fired.
-        public static Source of(Path place) {
-            return new Source(place, "");
+        public static Firing of(Path place) {
+            return new Firing(place, "");
         }
 
         /// Reads `DIR` or `NAME=DIR`.
-        public static Source parse(String text) {
+        public static Firing parse(String text) {
             Matcher named = NAMED.matcher(text);
             return named.matches() && !Files.exists(Path.of(text))
-                    ? new Source(Path.of(named.group(2)), named.group(1))
+                    ? new Firing(Path.of(named.group(2)), named.group(1))
                     : of(Path.of(text));
         }
     }
 
     /// What is wanted.
     ///
-    /// @param sources one an element
+    /// @param firings one an element
     /// @param missing only frames whose file is not there yet
     public record Order(
             Shot shot,
-            List<Source> sources,
+            List<Firing> firings,
             Path out,
             Region region,
             PictureFile file,
@@ -103,9 +103,9 @@ public final class PictureJob {
     public PictureJob(Order order, Workers workers) {
         this.order = order;
         this.workers = workers;
-        for (Source source : order.sources) {
-            ShownFrames shown = new ShownFrames(source.place, order.shot, workers);
-            String name = source.name.isEmpty() ? shown.record().element() : source.name;
+        for (Firing firing : order.firings) {
+            ShownFrames shown = new ShownFrames(firing.place, order.shot, workers);
+            String name = firing.name.isEmpty() ? shown.record().element() : firing.name;
             if (names.contains(name)) {
                 throw new FiringException(
                         "two firings are of '"

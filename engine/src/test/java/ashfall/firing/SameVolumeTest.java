@@ -57,12 +57,12 @@ class SameVolumeTest {
                 .reading();
     }
 
-    private static PictureJob job(Shot shot, PictureJob.Source... sources) {
+    private static PictureJob job(Shot shot, PictureJob.Firing... firings) {
         Region region = Region.whole(48, 27);
         PictureFile file = PictureFile.of("png", null, "half");
         Path out = all.resolve("pictures");
         return new PictureJob(
-                new PictureJob.Order(shot, List.of(sources), out, region, file, false), WORKERS);
+                new PictureJob.Order(shot, List.of(firings), out, region, file, false), WORKERS);
     }
 
     private static Picture picture(PictureJob job) throws IOException {
@@ -81,14 +81,14 @@ class SameVolumeTest {
         return drawn[0];
     }
 
-    private static PictureJob.Source as(String name) {
-        return PictureJob.Source.parse(name + "=" + firing);
+    private static PictureJob.Firing as(String name) {
+        return PictureJob.Firing.parse(name + "=" + firing);
     }
 
     /// A third of the gas and two thirds of it are all of it.
     @Test
     void partsOfAVolume_addUpToIt() throws IOException {
-        Picture whole = picture(job(SHOT, PictureJob.Source.of(firing)));
+        Picture whole = picture(job(SHOT, PictureJob.Firing.of(firing)));
         Shot split =
                 SHOT.withGroup(
                         "readings",
@@ -97,8 +97,8 @@ class SameVolumeTest {
                                 reading(1 / 3.0, 1 / 3.0),
                                 "more",
                                 reading(2 / 3.0, 2 / 3.0)));
-        Picture parts = picture(job(split, PictureJob.Source.of(firing), as("more")));
-        Picture third = picture(job(split, PictureJob.Source.of(firing)));
+        Picture parts = picture(job(split, PictureJob.Firing.of(firing), as("more")));
+        Picture third = picture(job(split, PictureJob.Firing.of(firing)));
         double most = 0;
         double off = 0;
         double far = 0;
@@ -117,16 +117,18 @@ class SameVolumeTest {
         Shot shot =
                 SHOT.withGroup("readings", Map.of("glow", reading(0, 1), "gone", reading(1, 0)));
         List<String> found =
-                job(shot, PictureJob.Source.of(firing), as("glow")).findings("").stream()
+                job(shot, PictureJob.Firing.of(firing), as("glow")).findings("").stream()
                         .filter(f -> !f.path().equals("elements.fireball"))
                         .map(f -> f.path() + " " + f.sentence())
                         .toList();
-        assertEquals(List.of("readings.gone is of no element in the picture"), found);
+        assertEquals(
+                List.of("readings.gone is of no element in the shot, and none is seen as it"),
+                found);
     }
 
     @Test
     void twoOfOneName_areRefused() {
-        PictureJob.Source own = PictureJob.Source.of(firing);
+        PictureJob.Firing own = PictureJob.Firing.of(firing);
         String why = assertThrows(FiringException.class, () -> job(SHOT, own, own)).getMessage();
         assertTrue(why.startsWith("two firings are of 'fireball'; write NAME=DIR"), why);
     }

@@ -58,7 +58,7 @@ class VolumeSequenceTest {
         PictureJob.Order order =
                 new PictureJob.Order(
                         SHOT,
-                        List.of(PictureJob.Source.of(place)),
+                        List.of(PictureJob.Firing.of(place)),
                         out,
                         Region.whole(48, 27),
                         PictureFile.of("png", null, "half"),

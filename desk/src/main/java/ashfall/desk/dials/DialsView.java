@@ -322,9 +322,7 @@ public final class DialsView extends VBox implements AutoCloseable {
                         "Looks that were kept, and those of the demo shots, each on this frame;"
                                 + " keep this one, or use another (J)"));
         button.setOnAction(e -> looks.run());
-        HBox row = new HBox(button);
-        row.getStyleClass().add("dial");
-        return row;
+        return new HBox(button);
     }
 
     /// One after another, so that what is done meanwhile is heard between two.

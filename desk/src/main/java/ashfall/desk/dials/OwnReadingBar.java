@@ -29,7 +29,6 @@ final class OwnReadingBar extends FlowPane {
         super(4, 4);
         this.document = document;
         this.selection = selection;
-        getStyleClass().add("dial");
         Shot shot = document.shot();
         if (path.startsWith(GROUP)) {
             String own = path.substring(GROUP.length());

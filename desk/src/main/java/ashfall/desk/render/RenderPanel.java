@@ -254,7 +254,7 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         }
         return new PictureJob.Order(
                 document.shot(),
-                all.stream().map(run -> PictureJob.Source.of(run.folder())).toList(),
+                all.stream().map(run -> PictureJob.Firing.of(run.folder())).toList(),
                 out(all.getFirst()),
                 Region.of(size.getText(), region.getText()),
                 PictureFile.of(chosenFormat, chosenFormat.equals("exr") ? "all" : null, "half"),
