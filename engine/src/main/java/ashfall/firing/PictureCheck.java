@@ -76,7 +76,7 @@ public final class PictureCheck {
                                         new Finding(
                                                 "readings." + name,
                                                 "is of no element in the shot, and none is seen as"
-                                                    + " it"));
+                                                        + " it"));
                             }
                         });
         seen.forEach((name, record) -> addUnread(found, shot, name, record));
