@@ -155,7 +155,11 @@ public final class ProofLayer extends Pane implements AutoCloseable {
         if (next != null && next.equals(asked)) {
             return;
         }
-        maker.stop();
+        if (shown.get()) {
+            maker.stop();
+        } else {
+            maker.forget();
+        }
         asked = next;
         drawn = null;
         picture.setVisible(false);

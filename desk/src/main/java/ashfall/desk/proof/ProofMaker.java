@@ -52,10 +52,14 @@ final class ProofMaker implements AutoCloseable {
     /// @param secondsLeft about
     record Drawn(Request request, int[] argb, double share, double secondsLeft, String problem) {}
 
+    /// The light of a moment, which stays while only the view or the region changes.
+    private record Lit(List<RunFrames.Moment> moments, Shot shot, Marcher marcher) {}
+
     private final Workers workers;
     private final Latest<Drawn> out;
     private final LastAsked<Request> work = new LastAsked<>("ashfall-proof", this::draw);
     private final Map<Run, RunFrames> read = new HashMap<>();
+    private volatile Lit lit;
 
     /// @param ui where pictures are shown
     ProofMaker(Workers workers, Executor ui, Consumer<Drawn> show) {
@@ -73,11 +77,25 @@ final class ProofMaker implements AutoCloseable {
         work.stop();
     }
 
+    /// Gives up what is asked for, and the light that was kept for it.
+    void forget() {
+        work.stop();
+        lit = null;
+    }
+
     private void draw(Request request, Cancel own) {
         Workers job = workers.job(own);
         try {
-            Marcher marcher = Marcher.finished(gas(request, job), request.shot, job);
-            draw(request, marcher, job);
+            Lit now = lit;
+            if (now == null
+                    || !now.moments.equals(request.moments)
+                    || !now.shot.equals(request.shot)) {
+                lit = null;
+                Marcher marcher = Marcher.finished(gas(request, job), request.shot, job);
+                now = new Lit(request.moments, request.shot, marcher);
+                lit = now;
+            }
+            draw(request, now.marcher, job);
         } catch (IOException | ShotException | IllegalArgumentException e) {
             LOG.debug("no finished picture", e);
             out.publish(new Drawn(request, new int[0], 1, 0, String.valueOf(e.getMessage())));
