@@ -38,8 +38,6 @@ import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
-import javafx.scene.control.ButtonBase;
-import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -51,7 +49,6 @@ import javafx.stage.Stage;
 import javafx.stage.Window;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -86,7 +83,7 @@ public final class DeskWindow implements AutoCloseable {
     private final Notice notice = new Notice();
     private final ShotFiles shots;
     private final KeysHelp help;
-    private final List<Command> commands = new ArrayList<>();
+    private final Keys keys = new Keys(this::closePanels);
     private final StackPane root;
 
     /// Builds the window in a stage; nothing is shown yet.
@@ -127,8 +124,6 @@ public final class DeskWindow implements AutoCloseable {
         this.ledger = new LedgerPanel(document, runs, workers);
         this.compare = new ComparePanel(document, runs, look, workers);
         this.trials = new TrialsPanel(document, runs, look, workers, compare::compare);
-        KeptLooks kept = new KeptLooks(places.looks(), Platform::runLater);
-        this.looks = new LooksPanel(document, runs, look, kept, workers);
         this.references = new ReferenceLayer(document, runs);
         RemarkLayer pins = new RemarkLayer(document, runs, look);
         this.review =
@@ -160,9 +155,11 @@ public final class DeskWindow implements AutoCloseable {
                         render::toggle);
         Arranging arranging = new Arranging(document);
         this.manifest = new ManifestView(document, runs, selection, arranging);
-        this.shots = new ShotFiles(document, autosave, recent, files, notice, this::opened);
+        this.shots = new ShotFiles(document, runs, autosave, recent, files, notice, this::opened);
+        KeptLooks kept = new KeptLooks(places.looks(), Platform::runLater);
+        this.looks = new LooksPanel(document, runs, look, kept, shots::take, workers);
         makeCommands();
-        ShotMenu menu = new ShotMenu(document, shots, recent, commands, this::toggleHelp);
+        ShotMenu menu = new ShotMenu(document, shots, recent, keys.all(), this::toggleHelp);
         this.train = new TrainView(document, runs, selection, menu);
         this.dials =
                 new DialsView(
@@ -174,7 +171,7 @@ public final class DeskWindow implements AutoCloseable {
                         looks::toggle,
                         look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);
-        this.help = new KeysHelp(commands);
+        this.help = new KeysHelp(keys.all());
         StackPane picture = new StackPane(fireground, proof, references, rise, pins);
         VBox middle = new VBox(viewBar, notice, picture);
         VBox.setVgrow(picture, Priority.ALWAYS);
@@ -207,7 +204,7 @@ public final class DeskWindow implements AutoCloseable {
         root.getChildren().addAll(train.armPanel(), help);
         root.getStyleClass().add("desk");
         Scene scene = new Scene(root, 1280, 800);
-        scene.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, e -> keys.press(e, scene.getFocusOwner()));
         scene.addEventFilter(
                 KeyEvent.KEY_RELEASED,
                 e -> {
@@ -344,51 +341,13 @@ public final class DeskWindow implements AutoCloseable {
     }
 
     private void add(String id, String text, String key, Runnable run) {
-        commands.add(Command.of(id, text, key, run));
+        keys.add(Command.of(id, text, key, run));
     }
 
-    /// Shortcuts; plain keys leave typing alone.
-    private void key(KeyEvent e) {
-        Node focus = stage.getScene().getFocusOwner();
-        boolean typing = focus instanceof TextInputControl;
-        if (e.getCode() == KeyCode.ESCAPE && !typing) {
-            help.setVisible(false);
-            panels.forEach(panel -> panel.setVisible(false));
-            train.disarm();
-            return;
-        }
-        if (e.getCode() == KeyCode.ENTER && focus instanceof ButtonBase button) {
-            button.fire();
-            e.consume();
-            return;
-        }
-        boolean tuning =
-                focus != null && (focus.getStyleClass().contains("rule") || isPoint(focus));
-        for (Command command : commands) {
-            if (command.key() == null || !command.key().match(e)) {
-                continue;
-            }
-            boolean own = tuning && (e.getCode().isArrowKey() || e.getCode() == KeyCode.DELETE);
-            if ((typing && !command.whileTyping()) || own) {
-                return;
-            }
-            if (typing && isTextCommand(command.id())) {
-                return;
-            }
-            command.run().run();
-            e.consume();
-            return;
-        }
-    }
-
-    private static boolean isPoint(Node node) {
-        return node.getStyleClass().contains("curve-point")
-                || node.getStyleClass().contains("slider");
-    }
-
-    /// In a text field these belong to the text.
-    private static boolean isTextCommand(String id) {
-        return id.equals("undo") || id.equals("redo") || id.equals("redo-too");
+    private void closePanels() {
+        help.setVisible(false);
+        panels.forEach(panel -> panel.setVisible(false));
+        train.disarm();
     }
 
     private void toggleHelp() {

@@ -4,6 +4,7 @@ import ashfall.desk.document.Autosave;
 import ashfall.desk.document.Document;
 import ashfall.desk.document.Recent;
 import ashfall.desk.document.Recovery;
+import ashfall.desk.run.Runs;
 import ashfall.shot.DemoShots;
 import ashfall.shot.LookPart;
 import ashfall.shot.NewShot;
@@ -26,6 +27,7 @@ import java.util.Map;
 /// Opens, makes and saves shots, asks before changes are lost, and offers what a crash left.
 final class ShotFiles {
     private final Document document;
+    private final Runs runs;
     private final Autosave autosave;
     private final Recent recent;
     private final FileAsk files;
@@ -35,12 +37,14 @@ final class ShotFiles {
     /// @param opened is told when another shot is there
     ShotFiles(
             Document document,
+            Runs runs,
             Autosave autosave,
             Recent recent,
             FileAsk files,
             Notice notice,
             Runnable opened) {
         this.document = document;
+        this.runs = runs;
         this.autosave = autosave;
         this.recent = recent;
         this.files = files;
@@ -165,8 +169,11 @@ final class ShotFiles {
         files.toOpen().ifPresent(path -> takeLook(part, path));
     }
 
-    private void take(LookPart part, Shot from) {
-        document.arrange("Look of " + from.name(), part.taken(document.shot(), from));
+    /// Takes a part of the look of a shot, as one edit; what is of the reading goes to that of the
+    /// element in view.
+    void take(LookPart part, Shot from) {
+        String element = runs.elementProperty().get();
+        document.arrange("Look of " + from.name(), part.taken(document.shot(), from, element));
     }
 
     private void show(ShotFile.Reading reading, Path path) {

@@ -58,14 +58,16 @@ public enum LookPart {
     }
 
     /// A shot with this part of another's look; values that the other leaves at their defaults
-    /// become so too.
+    /// become so too. The reading is that of the shot.
     public Shot taken(Shot to, Shot from) {
-        return taken(to, from, "reading");
+        return taken(to, from, null);
     }
 
-    /// As the other, with what is of the reading for the one at a path.
-    public Shot taken(Shot to, Shot from, String readingPath) {
-        List<String> paths = List.of("look", readingPath, "grade");
+    /// As the other, with what is of the reading for the one by which an element is seen.
+    ///
+    /// @param element null for that of the shot
+    public Shot taken(Shot to, Shot from, String element) {
+        List<String> paths = List.of("look", to.readingPath(element), "grade");
         Shot next = to;
         for (int i = 0; i < paths.size(); i++) {
             Item item = next.item(paths.get(i));

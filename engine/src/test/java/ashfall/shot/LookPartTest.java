@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import org.junit.jupiter.api.Test;
 
 import java.util.List;
+import java.util.Map;
 
 /// Looks that go from shot to shot.
 class LookPartTest {
@@ -50,6 +51,15 @@ class LookPartTest {
         assertEquals(FROM.grade(), taken.grade());
         assertEquals(TO.sun(), taken.sun());
         assertEquals("to", taken.name());
+    }
+
+    @Test
+    void readingOfAnElement_takesWhatIsOfTheReading() {
+        Shot own = TO.withGroup("readings", Map.of("east", TO.reading()));
+        Shot taken = LookPart.ALL.taken(own, FROM, "east");
+        assertEquals(FROM.reading(), taken.reading("east"));
+        assertEquals(TO.reading(), taken.reading());
+        assertEquals(FROM.reading(), LookPart.ALL.taken(own, FROM, "west").reading());
     }
 
     @Test

@@ -8,7 +8,6 @@ import ashfall.desk.kit.SureButton;
 import ashfall.desk.kit.Tips;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
-import ashfall.shot.DemoShots;
 import ashfall.shot.LookPart;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -29,6 +28,7 @@ import javafx.scene.layout.VBox;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.BiConsumer;
 
 /// Looks side by side on the frame shown: the shot's own, those kept under names, those of the demo
 /// shots; each whole, or its flame or its smoke only, and put to use as it is seen.
@@ -46,12 +46,19 @@ public final class LooksPanel extends VBox implements AutoCloseable {
     private final List<LookPlate> plates = new ArrayList<>();
     private final List<Shot> looks = new ArrayList<>();
     private final Soon refreshing = new Soon(this::refresh);
+    private final BiConsumer<LookPart, Shot> use;
     private LookPart part = LookPart.ALL;
-    private List<Shot> demos = List.of();
 
+    /// @param use gives the shot a part of a look
     /// @param workers who draw
     public LooksPanel(
-            Document document, Runs runs, FiregroundModel model, KeptLooks kept, Workers workers) {
+            Document document,
+            Runs runs,
+            FiregroundModel model,
+            KeptLooks kept,
+            BiConsumer<LookPart, Shot> use,
+            Workers workers) {
+        this.use = use;
         this.document = document;
         this.runs = runs;
         this.kept = kept;
@@ -77,6 +84,7 @@ public final class LooksPanel extends VBox implements AutoCloseable {
         getChildren().addAll(head, problem, sheet);
         setVisible(false);
         kept.allProperty().addListener((o, was, is) -> lay());
+        kept.demosProperty().addListener((o, was, is) -> lay());
         kept.problemProperty().addListener((o, was, is) -> problem.setText(is));
         runs.shownProperty().addListener((o, was, is) -> refreshing.ask());
         sheet.widthProperty().addListener((o, was, is) -> refreshing.ask());
@@ -141,19 +149,14 @@ public final class LooksPanel extends VBox implements AutoCloseable {
 
     /// Are the pictures as fine as they get?
     public boolean isSettled() {
-        return !refreshing.isWaiting() && !plates.isEmpty() && inStep.isFinest();
+        return !refreshing.isWaiting()
+                && !kept.demosProperty().get().isEmpty()
+                && inStep.isFinest();
     }
 
     private void opened(boolean is) {
         if (is) {
             kept.read();
-            if (demos.isEmpty()) {
-                demos =
-                        DemoShots.all().keySet().stream()
-                                .map(demo -> DemoShots.read(demo).shot())
-                                .toList();
-                lay();
-            }
         }
         refresh();
     }
@@ -162,7 +165,7 @@ public final class LooksPanel extends VBox implements AutoCloseable {
         plates.clear();
         looks.clear();
         kept.allProperty().get().forEach(look -> add(look, true));
-        demos.forEach(look -> add(look, false));
+        kept.demosProperty().get().forEach(look -> add(look, false));
         sheet.getChildren().setAll(now);
         sheet.getChildren().addAll(plates);
         // At once, so that no picture comes for a plate that is gone.
@@ -171,13 +174,12 @@ public final class LooksPanel extends VBox implements AutoCloseable {
 
     private void add(Shot look, boolean own) {
         looks.add(look);
-        plates.add(new LookPlate(look, own, this::use, gone -> kept.remove(gone.name())));
-    }
-
-    private void use(Shot look) {
-        Shot shot = document.shot();
-        String reading = shot.readingPath(runs.elementProperty().get());
-        document.arrange("Look of " + look.name(), part.taken(shot, look, reading));
+        plates.add(
+                new LookPlate(
+                        look,
+                        own,
+                        used -> use.accept(part, used),
+                        gone -> kept.remove(gone.name())));
     }
 
     private void refresh() {

@@ -1,5 +1,6 @@
 package ashfall.desk.document;
 
+import ashfall.shot.DemoShots;
 import ashfall.shot.LookPart;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
@@ -36,7 +37,11 @@ public final class KeptLooks implements AutoCloseable {
     private final ExecutorService files =
             Executors.newSingleThreadExecutor(Thread.ofVirtual().factory());
     private final ReadOnlyObjectWrapper<List<Shot>> all = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<List<Shot>> demos = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
+
+    /// The demo shots once they are read, on the thread of files.
+    private List<Shot> shipped = List.of();
 
     /// @param folder need not be there
     /// @param ui where they are shown
@@ -50,6 +55,11 @@ public final class KeptLooks implements AutoCloseable {
         return all.getReadOnlyProperty();
     }
 
+    /// The demo shots, whose looks are there for all; none before the first [#read].
+    public ReadOnlyObjectProperty<List<Shot>> demosProperty() {
+        return demos.getReadOnlyProperty();
+    }
+
     /// What went wrong with the files, in a sentence; empty where nothing did.
     public ReadOnlyStringProperty problemProperty() {
         return problem.getReadOnlyProperty();
@@ -61,7 +71,18 @@ public final class KeptLooks implements AutoCloseable {
 
     /// Looks into the folder again.
     public void read() {
-        files.execute(() -> publish(""));
+        files.execute(
+                () -> {
+                    publish("");
+                    if (shipped.isEmpty()) {
+                        shipped =
+                                DemoShots.all().keySet().stream()
+                                        .map(name -> DemoShots.read(name).shot())
+                                        .toList();
+                        List<Shot> found = shipped;
+                        ui.execute(() -> demos.set(found));
+                    }
+                });
     }
 
     /// Keeps the look of a shot under a name, in place of one that has it.
