@@ -6,6 +6,7 @@ import ashfall.continuity.Space;
 import ashfall.continuity.Stake;
 import ashfall.continuity.Stakes;
 import ashfall.firing.FiringRecord;
+import ashfall.firing.ForeignGas;
 import ashfall.firing.PictureCheck;
 import ashfall.shot.Asset;
 import ashfall.shot.DemoShots;
@@ -68,7 +69,10 @@ final class CheckCommand implements Callable<Integer> {
         for (String element : shot.elements().keySet()) {
             found.addAll(Continuity.check(shot, element, at));
         }
-        if (shot.elements().isEmpty()) {
+        for (ForeignGas volumes : ForeignGas.of(shot)) {
+            volumes.fault(shot).ifPresent(found::add);
+        }
+        if (shot.elements().isEmpty() && shot.volumes().isEmpty()) {
             found.add(new Finding("", "the shot is empty; add a burner or a charge"));
         }
         found.addAll(assets(shot));

@@ -62,7 +62,7 @@ final class HoldCommand implements Callable<Integer> {
         Shot shot = asked.shot(List.of());
         TreeMap<Double, Double> powers = new TreeMap<>();
         try (Workers workers = new Workers(asked.threads())) {
-            ShownFrames shown = new ShownFrames(firing, shot, workers);
+            ShownFrames shown = ShownFrames.in(firing, shot, workers);
             Shot read = shot.readAs(shown.record().element());
             for (long frame : PictureJob.frames(asked.frames(), List.of(shown))) {
                 var gas = shown.at(frame, Marcher.channels(shot, false));

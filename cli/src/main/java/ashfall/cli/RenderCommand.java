@@ -38,13 +38,12 @@ final class RenderCommand implements Callable<Integer> {
     @Option(
             names = "--firing",
             paramLabel = "[NAME=]DIR",
-            required = true,
             description =
                     "the folder of the firing, or of numbered .vdb files of another program, or one"
                             + " of those; once more for each further element to be seen with it;"
                             + " NAME=DIR for one that is seen as another element, with its"
-                            + " presence and its reading")
-    private List<String> firings;
+                            + " presence and its reading; the shot's volumes are seen besides")
+    private List<String> firings = List.of();
 
     @Option(
             names = "--out",

@@ -64,7 +64,7 @@ final class RetimeCommand implements Callable<Integer> {
         ObjectNode node = Output.object();
         ArrayNode list = node.putArray("frames");
         try (Workers workers = new Workers(asked.threads())) {
-            ShownFrames shown = new ShownFrames(firing, shot, workers);
+            ShownFrames shown = ShownFrames.in(firing, shot, workers);
             List<Long> wanted = PictureJob.frames(asked.frames(), List.of(shown));
             Files.createDirectories(out);
             VdbWriter writer = new VdbWriter(workers);

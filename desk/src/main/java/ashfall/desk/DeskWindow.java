@@ -30,6 +30,7 @@ import ashfall.desk.run.Runs;
 import ashfall.desk.run.Sketcher;
 import ashfall.desk.run.TrialRuns;
 import ashfall.desk.train.TrainView;
+import ashfall.shot.Foreign;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
 
@@ -167,7 +168,10 @@ public final class DeskWindow implements AutoCloseable {
                         runs,
                         selection,
                         workers,
-                        files::toOpenPicture,
+                        param ->
+                                param.equals(Foreign.FILE)
+                                        ? files.toOpenVolumes()
+                                        : files.toOpenPicture(),
                         looks::toggle,
                         look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);

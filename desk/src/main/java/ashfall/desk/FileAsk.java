@@ -14,6 +14,9 @@ public interface FileAsk {
     /// A picture, or one of a clip's.
     Optional<Path> toOpenPicture();
 
+    /// Volumes: one of the numbered files.
+    Optional<Path> toOpenVolumes();
+
     /// @param name suggested
     Optional<Path> toSave(String name);
 
@@ -48,6 +51,15 @@ public interface FileAsk {
                                         "*.gif",
                                         "*.bmp",
                                         "*.exr"));
+                return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toOpenVolumes() {
+                FileChooser chooser = new FileChooser();
+                chooser.setTitle("Open volumes: one of the numbered files");
+                chooser.getExtensionFilters()
+                        .add(new FileChooser.ExtensionFilter("OpenVDB", "*.vdb"));
                 return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
             }
 

@@ -199,11 +199,15 @@ public final class Snap extends Application {
         if (!problem.isEmpty()) {
             return true;
         }
+        if (!window.runs().volumes().isSettled()) {
+            return false;
+        }
         if (request.shot.elements().isEmpty()) {
             return window.fireground().isFinest();
         }
         Run run = window.runs().shown();
         List<Run> others = window.runs().others();
+        others.removeAll(window.runs().volumes().all());
         long lit =
                 request.shot.elements().values().stream().filter(e -> e.gas().get(Gas.ON)).count();
         return run != null

@@ -16,6 +16,9 @@ import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
 import javafx.stage.Stage;
 
 import org.junit.jupiter.api.AfterEach;
@@ -80,6 +83,11 @@ abstract class DeskTest {
                     }
 
                     @Override
+                    public Optional<Path> toOpenVolumes() {
+                        return Optional.of(chosen);
+                    }
+
+                    @Override
                     public Optional<Path> toSave(String name) {
                         return Optional.of(chosen);
                     }
@@ -137,6 +145,17 @@ abstract class DeskTest {
     static String text(FxRobot robot, String id) {
         Node node = node(robot, id);
         return node instanceof TextField field ? field.getText() : ((Labeled) node).getText();
+    }
+
+    /// What a view shows, row by row.
+    static int[] pixels(ImageView view) {
+        Image image = view.getImage();
+        int columns = (int) image.getWidth();
+        int rows = (int) image.getHeight();
+        int[] all = new int[columns * rows];
+        image.getPixelReader()
+                .getPixels(0, 0, columns, rows, PixelFormat.getIntArgbInstance(), all, 0, columns);
+        return all;
     }
 
     /// Types into a field and takes it.

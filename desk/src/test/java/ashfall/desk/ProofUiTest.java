@@ -17,9 +17,7 @@ import ashfall.shot.Shot;
 import ashfall.work.Workers;
 
 import javafx.geometry.Bounds;
-import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelFormat;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -49,13 +47,7 @@ class ProofUiTest extends DeskTest {
     }
 
     private static int[] pixels(FxRobot robot) {
-        Image image = ((ImageView) node(robot, "proof-picture")).getImage();
-        int columns = (int) image.getWidth();
-        int rows = (int) image.getHeight();
-        int[] all = new int[columns * rows];
-        image.getPixelReader()
-                .getPixels(0, 0, columns, rows, PixelFormat.getIntArgbInstance(), all, 0, columns);
-        return all;
+        return pixels((ImageView) node(robot, "proof-picture"));
     }
 
     /// What a render of that part is, of the sketch's frame through the camera.

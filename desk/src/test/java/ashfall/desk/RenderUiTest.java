@@ -12,6 +12,7 @@ import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
 import javafx.scene.control.Button;
+import javafx.scene.control.MenuButton;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -111,6 +112,41 @@ class RenderUiTest extends DeskTest {
         robot.clickOn("#render-missing");
         untilLooked();
         assertTrue(text(robot, "render-said").startsWith("2 pictures"), "1 and 3 are missing");
+    }
+
+    /// Of the frames that are there by now, into a folder of its own.
+    @Test
+    void sketch_isRenderedAsItIsShown(FxRobot robot) throws IOException {
+        open(robot, small());
+        untilSketched();
+        assertTrue(text(robot, "render-what").contains("firing 1"));
+        robot.interact(
+                () ->
+                        robot.lookup("#render-of")
+                                .queryAs(MenuButton.class)
+                                .getItems()
+                                .getLast()
+                                .fire());
+        put(robot, "render-frames", "5");
+        put(robot, "render-size", "96x54");
+        untilLooked();
+        assertEquals("fireball: sketch", text(robot, "render-what"));
+        assertEquals("", findings(robot));
+        robot.clickOn("#render-start");
+        until("it is drawn", () -> robot.lookup("#rendered-5").tryQuery().isPresent());
+        untilLooked();
+        try (var folders = Files.list(folder.resolve("bay-firings"))) {
+            Path pictures =
+                    folders.filter(f -> f.getFileName().toString().matches("sketch-.*-pictures"))
+                            .findFirst()
+                            .orElseThrow();
+            assertTrue(Files.exists(pictures.resolve("fireball_0005.png")));
+        }
+        put(robot, "render-frames", "7");
+        untilLooked();
+        assertTrue(
+                findings(robot).contains("frame 7 is not in the sketch; it holds frames 1-6"),
+                findings(robot));
     }
 
     /// What is fired meanwhile has the same checksums as where nothing else was done.

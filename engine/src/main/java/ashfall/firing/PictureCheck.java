@@ -6,6 +6,7 @@ import ashfall.look.Sky;
 import ashfall.shot.Affects;
 import ashfall.shot.Camera;
 import ashfall.shot.Carrier;
+import ashfall.shot.Foreign;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Param;
@@ -43,16 +44,7 @@ public final class PictureCheck {
                             } else if (!element.gas().get(Gas.ON)) {
                                 found.add(new Finding(path, "is off, but its firing is shown"));
                             }
-                            switch (Presence.of(shot, name)) {
-                                case CUT_OUT ->
-                                        found.add(new Finding(path, "is cut out of the picture"));
-                                case UNSEEN ->
-                                        found.add(
-                                                new Finding(
-                                                        path,
-                                                        "is unseen; it shades and lights only"));
-                                case SEEN -> {}
-                            }
+                            addPresence(found, path, Presence.of(shot, name));
                             element.sources()
                                     .forEach(
                                             (key, source) ->
@@ -60,6 +52,16 @@ public final class PictureCheck {
                                                             found,
                                                             path + ".sources." + key,
                                                             source));
+                        });
+        shot.volumes()
+                .forEach(
+                        (name, volumes) -> {
+                            String path = "volumes." + name;
+                            if (volumes.get(Foreign.ON)) {
+                                addPresence(found, path, Presence.of(shot, name));
+                            } else {
+                                found.add(new Finding(path, "is off"));
+                            }
                         });
         seen.values().stream().distinct().forEach(record -> addKept(found, shot, record));
         addFar(found, "look", shot.look());
@@ -71,7 +73,9 @@ public final class PictureCheck {
                 .keySet()
                 .forEach(
                         name -> {
-                            if (!seen.containsKey(name) && !shot.elements().containsKey(name)) {
+                            if (!seen.containsKey(name)
+                                    && !shot.elements().containsKey(name)
+                                    && !shot.volumes().containsKey(name)) {
                                 found.add(
                                         new Finding(
                                                 "readings." + name,
@@ -83,6 +87,14 @@ public final class PictureCheck {
         Sky.trouble(shot)
                 .ifPresent(why -> found.add(new Finding("sun." + Sun.SKY_PICTURE.key(), why)));
         return found;
+    }
+
+    private static void addPresence(List<Finding> found, String path, Presence presence) {
+        switch (presence) {
+            case CUT_OUT -> found.add(new Finding(path, "is cut out of the picture"));
+            case UNSEEN -> found.add(new Finding(path, "is unseen; it shades and lights only"));
+            case SEEN -> {}
+        }
     }
 
     private static void addSource(List<Finding> found, String path, Item source) {

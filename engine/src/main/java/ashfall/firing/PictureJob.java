@@ -23,8 +23,8 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// Draws finished pictures of a firing's frames, or of several elements' together, into files. A
-/// frame alone equals that frame of a range, byte for byte.
+/// Draws finished pictures of the frames of a firing or a sketch, or of several elements' together,
+/// into files. A frame alone equals that frame of a range, byte for byte.
 public final class PictureJob {
     private static final Pattern RANGE = Pattern.compile("(-?\\d+)(?:-(-?\\d+))?");
 
@@ -37,10 +37,19 @@ public final class PictureJob {
     private static final double STEADY = 0.8;
 
     /// What is to be seen.
+    public interface Gas {
+        /// By whose presence and reading it is seen; empty for the element that it is of.
+        String name();
+
+        /// @param shot that plays them
+        /// @throws FiringException when there are none
+        ShownFrames frames(Shot shot, Workers workers);
+    }
+
+    /// Gas on the disk.
     ///
     /// @param place folder of a firing, or of numbered volumes, or one of these
-    /// @param name by whose presence and reading it is seen; empty for the element that was fired
-    public record Firing(Path place, String name) {
+    public record Firing(Path place, String name) implements Gas {
         private static final Pattern NAMED = Pattern.compile("([A-Za-z][A-Za-z0-9-]*)=(.+)");
 
         /// As the element that was fired.
@@ -55,15 +64,20 @@ public final class PictureJob {
                     ? new Firing(Path.of(named.group(2)), named.group(1))
                     : of(Path.of(text));
         }
+
+        @Override
+        public ShownFrames frames(Shot shot, Workers workers) {
+            return ShownFrames.in(place, shot, workers);
+        }
     }
 
     /// What is wanted.
     ///
-    /// @param firings one an element
+    /// @param gas one an element; the volumes of the shot that are on are seen besides
     /// @param missing only frames whose file is not there yet
     public record Order(
             Shot shot,
-            List<Firing> firings,
+            List<? extends Gas> gas,
             Path out,
             Region region,
             PictureFile file,
@@ -103,9 +117,11 @@ public final class PictureJob {
     public PictureJob(Order order, Workers workers) {
         this.order = order;
         this.workers = workers;
-        for (Firing firing : order.firings) {
-            ShownFrames shown = new ShownFrames(firing.place, order.shot, workers);
-            String name = firing.name.isEmpty() ? shown.record().element() : firing.name;
+        List<Gas> all = new ArrayList<>(order.gas);
+        all.addAll(ForeignGas.of(order.shot));
+        for (Gas gas : all) {
+            ShownFrames shown = gas.frames(order.shot, workers);
+            String name = gas.name().isEmpty() ? shown.record().element() : gas.name();
             if (names.contains(name)) {
                 throw new FiringException(
                         "two firings are of '"
@@ -114,6 +130,11 @@ public final class PictureJob {
             }
             elements.add(shown);
             names.add(name);
+        }
+        if (all.isEmpty()) {
+            throw new FiringException(
+                    "there is nothing to be seen: no firing is given, and the shot has no volumes"
+                            + " that are on");
         }
         for (ShownFrames element : elements) {
             if (!element.rate().equals(elements.getFirst().rate())) {
@@ -152,26 +173,35 @@ public final class PictureJob {
     public static List<Long> frames(String text, List<ShownFrames> elements) {
         TreeSet<Long> all = new TreeSet<>();
         if (text == null || text.isBlank()) {
-            for (long frame : elements.getFirst().numbers()) {
-                if (elements.stream().allMatch(shown -> shown.whyNot(frame).isEmpty())) {
-                    all.add(frame);
-                }
-            }
+            elements.forEach(shown -> all.addAll(shown.numbers()));
+            all.removeIf(frame -> !whyNot(elements, frame).isEmpty());
             return new ArrayList<>(all);
         }
         for (String part : text.split(",", -1)) {
             long[] range = range(part);
             for (long frame = range[0]; frame <= range[1]; frame++) {
-                for (ShownFrames shown : elements) {
-                    String why = shown.whyNot(frame);
-                    if (!why.isEmpty()) {
-                        throw new FiringException(why);
-                    }
+                String why = whyNot(elements, frame);
+                if (!why.isEmpty()) {
+                    throw new FiringException(why);
                 }
                 all.add(frame);
             }
         }
         return new ArrayList<>(all);
+    }
+
+    /// Why a frame cannot be shown; empty when it can. Volumes of other programs may begin later
+    /// than the rest and end sooner.
+    private static String whyNot(List<ShownFrames> elements, long frame) {
+        boolean none = true;
+        for (ShownFrames shown : elements) {
+            String why = shown.whyNot(frame);
+            if (!why.isEmpty() && !shown.isBesides(frame)) {
+                return why;
+            }
+            none &= !why.isEmpty();
+        }
+        return none ? elements.getFirst().whyNot(frame) : "";
     }
 
     /// Reads `8`, `1-48` or `-5--1`: first and last.
@@ -215,8 +245,10 @@ public final class PictureJob {
             long started = System.nanoTime();
             List<SeenGas> gas = new ArrayList<>();
             for (int i = 0; i < elements.size(); i++) {
-                Frame read = elements.get(i).at(frame, Marcher.channels(order.shot, true));
-                gas.add(SeenGas.of(read, order.shot, names.get(i)));
+                if (!elements.get(i).isBesides(frame)) {
+                    Frame read = elements.get(i).at(frame, Marcher.channels(order.shot, true));
+                    gas.add(SeenGas.of(read, order.shot, names.get(i)));
+                }
             }
             Marcher marcher = Marcher.finished(gas, order.shot, workers);
             if (frame == frames.getFirst()) {
@@ -227,7 +259,7 @@ public final class PictureJob {
             for (int i = 0; i < elements.size(); i++) {
                 // Carriers are of the element, however often its gas is seen.
                 boolean own = names.get(i).equals(elements.get(i).record().element());
-                if (own && gas.get(i).presence().equals(Presence.SEEN)) {
+                if (own && Presence.of(order.shot, names.get(i)).equals(Presence.SEEN)) {
                     var embers = elements.get(i).embers(order.shot, frame);
                     marcher.addEmbers(picture, region, view, embers);
                 }

@@ -38,8 +38,16 @@ import java.util.TreeSet;
 public final class ShownFrames {
     private static final String VELOCITY = "velocity";
 
-    private final Path folder;
+    /// Stored frames by their numbers.
+    @FunctionalInterface
+    public interface Stored {
+        /// @throws IOException when it is damaged or gone
+        Frame read(long number) throws IOException;
+    }
+
     private final FiringRecord record;
+    private final String where;
+    private final Stored stored;
     private final NavigableSet<Long> kept;
     private final Playback playback;
     private final Shot fired;
@@ -49,19 +57,34 @@ public final class ShownFrames {
     /// @param place the folder of a firing; or one of numbered volumes, or any of them
     /// @param shot whose playback speed it is; its frame rate is that of volumes, not of a firing
     /// @throws FiringException when there is nothing that can be read, or no frames yet
-    public ShownFrames(Path place, Shot shot, Workers workers) {
-        boolean isFile = Files.isRegularFile(place);
-        boolean fires = !isFile && Files.exists(place.resolve(FiringRecord.FILE));
-        this.folder = isFile ? place.toAbsolutePath().getParent() : place;
-        this.record = fires ? FiringRecord.read(place) : VolumeSequence.record(place, shot);
+    public static ShownFrames in(Path place, Shot shot, Workers workers) {
+        boolean fires = Files.exists(place.resolve(FiringRecord.FILE));
+        Path folder = VolumeSequence.folder(place);
+        FiringRecord record = fires ? FiringRecord.read(place) : VolumeSequence.record(place, shot);
+        Map<Long, String> files = record.files();
+        return new ShownFrames(
+                record,
+                "'" + folder + "'",
+                number -> FrameFile.read(folder.resolve(files.get(number)), workers),
+                shot,
+                workers);
+    }
+
+    /// @param record of the frames, wherever they are
+    /// @param where they are, in words
+    /// @param shot as for [#in]
+    /// @throws FiringException when there are none yet, or the record holds no shot
+    public ShownFrames(
+            FiringRecord record, String where, Stored stored, Shot shot, Workers workers) {
+        this.record = record;
+        this.where = where;
+        this.stored = stored;
         this.workers = workers;
-        this.kept = new TreeSet<>(record.files().keySet());
+        this.kept = new TreeSet<>(record.kept().keySet());
         if (kept.isEmpty()) {
-            throw new FiringException("the firing in '" + folder + "' has no frames yet");
+            throw new FiringException(where + " has no frames yet");
         }
-        this.fired =
-                ShotFile.parse(record.shotJson(), folder.resolve(FiringRecord.FILE).toString())
-                        .shot();
+        this.fired = ShotFile.parse(record.shotJson(), "the record of " + where).shot();
         this.playback = Playback.of(asShown(fired.frames(), shot.frames())).until(kept.last());
     }
 
@@ -159,6 +182,12 @@ public final class ShownFrames {
         return playback.stored(shown);
     }
 
+    /// Are there volumes of another program, but before or after a frame?
+    boolean isBesides(long shown) {
+        boolean before = playback.stored(shown) < kept.first();
+        return record.isForeign() && (before || shown > playback.lastShown());
+    }
+
     /// Why a frame cannot be shown, in one sentence; empty when it can.
     public String whyNot(long shown) {
         double stored = playback.stored(shown);
@@ -170,9 +199,9 @@ public final class ShownFrames {
         String what =
                 "frame " + shown + (playback.isPlain() ? "" : " shows frame " + stored + " and");
         return what
-                + " is not in '"
-                + folder
-                + "'; it holds frames "
+                + " is not in "
+                + where
+                + "; it holds frames "
                 + kept.first()
                 + "-"
                 + kept.last()
@@ -233,7 +262,7 @@ public final class ShownFrames {
     private Frame read(long number) throws IOException {
         Frame frame = held.get(number);
         if (frame == null) {
-            frame = FrameFile.read(folder.resolve(record.files().get(number)), workers);
+            frame = stored.read(number);
             if (record.isForeign()) {
                 double seconds = fired.frames().get(Frames.RATE).seconds(number);
                 frame = new Frame(number, seconds, frame.lattice(), frame.channels());

@@ -29,7 +29,7 @@ final class VolumeSequence {
     /// @throws FiringException when there is none, or several
     static FiringRecord record(Path place, Shot shot) {
         boolean one = Files.isRegularFile(place);
-        Path folder = one ? place.toAbsolutePath().getParent() : place;
+        Path folder = folder(place);
         Map<String, Map<Long, KeptFrame>> sequences = new TreeMap<>();
         for (String file : files(folder)) {
             Matcher m = NUMBERED.matcher(file);
@@ -72,6 +72,11 @@ final class VolumeSequence {
                 kept.keySet().iterator().next(),
                 List.of(),
                 kept);
+    }
+
+    /// The folder of the files at a place.
+    static Path folder(Path place) {
+        return Files.isRegularFile(place) ? place.toAbsolutePath().getParent() : place;
     }
 
     /// Names of all volumes in a folder.

@@ -15,14 +15,15 @@ public enum Presence {
     /// It is looked through.
     UNSEEN;
 
-    /// How an element of a shot is, by its name; seen where the shot has none of it.
-    public static Presence of(Shot shot, String element) {
-        Element found = shot.elements().get(element);
-        String word = found == null ? "seen" : found.gas().get(Gas.PRESENCE);
+    /// How an element or volumes of a shot are, by their name; seen where the shot has none of it.
+    public static Presence of(Shot shot, String name) {
+        Element element = shot.elements().get(name);
+        Item found = element == null ? shot.volumes().get(name) : element.gas();
+        String word = found == null ? "seen" : found.get(Gas.PRESENCE);
         return valueOf(word.toUpperCase(Locale.ROOT));
     }
 
-    /// Settings of an element's gas that make it so.
+    /// Settings of an element's gas, or of volumes, that make it so.
     ///
     /// @param gas otherwise as these
     public Item in(Item gas) {

@@ -6,9 +6,10 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air and draughts, obstacles and light, a camera and others, a
-/// look, a reading of its channels, a grade, readings of single elements by their names, the files
-/// that it goes with, references and remarks, and a list of elements by name. Immutable.
+/// The document: one site with its air and draughts, obstacles and light, volumes from elsewhere, a
+/// camera and others, a look, a reading of its channels, a grade, readings of single elements by
+/// their names, the files that it goes with, references and remarks, and a list of elements by
+/// name. Immutable.
 ///
 /// @param singles the items of which there is one each, by [#SINGLES]
 /// @param groups items by the name of their group, of [#GROUPS], and their own
@@ -38,6 +39,7 @@ public record Shot(
                     Map.entry("obstacles", Obstacle.KIND),
                     Map.entry("draughts", Draught.KIND),
                     Map.entry("lamps", Lamp.KIND),
+                    Map.entry("volumes", Foreign.KIND),
                     Map.entry("cameras", Camera.KIND),
                     Map.entry("readings", Reading.KIND),
                     Map.entry("references", Reference.KIND),
@@ -135,6 +137,11 @@ public record Shot(
 
     public Map<String, Item> lamps() {
         return groups.get("lamps");
+    }
+
+    /// Volumes of other programs that are seen with the elements; none is called like one.
+    public Map<String, Item> volumes() {
+        return groups.get("volumes");
     }
 
     /// Views kept beside the shot's own.

@@ -17,7 +17,8 @@ import java.util.function.UnaryOperator;
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
 /// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "reading": {…},
-/// "grade": {…}, "lamps": {NAME: {…}}, "cameras": {NAME: {…}}, "readings": {ELEMENT: {…}},
+/// "grade": {…}, "lamps": {NAME: {…}}, "volumes": {NAME: {…}},
+/// "cameras": {NAME: {…}}, "readings": {ELEMENT: {…}},
 /// "references": {NAME: {…}}, "remarks": {NAME: {…}}}`.
 ///
 /// Keys with dots nest. Entries that no parameter claims are kept and reported, wrong values are
@@ -146,6 +147,15 @@ public final class ShotFile {
                 (single, kind) -> singles.put(single, item(kind, single, object(root, single))));
         Map<String, Map<String, Item>> groups = new LinkedHashMap<>();
         Shot.GROUPS.forEach((group, kind) -> groups.put(group, items(root, group, kind)));
+        for (String volumes : groups.get("volumes").keySet()) {
+            if (elements.containsKey(volumes)) {
+                throw new ShotException(
+                        file
+                                + ": 'volumes."
+                                + volumes
+                                + "' is called like an element; another name would be right");
+            }
+        }
         groups.get("assets")
                 .forEach(
                         (name, asset) -> {

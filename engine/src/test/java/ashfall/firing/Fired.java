@@ -1,14 +1,17 @@
 package ashfall.firing;
 
+import ashfall.picture.Picture;
 import ashfall.shot.Fineness;
 import ashfall.shot.Shot;
 import ashfall.work.Cancel;
 import ashfall.work.Progress;
 import ashfall.work.Workers;
 
+import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 
-/// Fires for tests.
+/// Fires for tests, and draws what was fired.
 final class Fired {
     private Fired() {}
 
@@ -31,5 +34,22 @@ final class Fired {
                         new Cancel())
                 .run()
                 .record();
+    }
+
+    /// A frame that a job draws.
+    static Picture drawn(PictureJob job, long frame) throws IOException {
+        Picture[] drawn = new Picture[1];
+        job.draw(
+                List.of(frame),
+                new PictureJob.Listener() {
+                    @Override
+                    public void foretold(double seconds, int count) {}
+
+                    @Override
+                    public void done(PictureJob.Done done, long last) {
+                        drawn[0] = done.picture().picture();
+                    }
+                });
+        return drawn[0];
     }
 }

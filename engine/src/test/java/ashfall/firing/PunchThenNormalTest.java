@@ -58,8 +58,8 @@ class PunchThenNormalTest {
     void played_afterTheFiring(@TempDir Path folder) throws IOException {
         Fired.into(folder, shot(), 1, LAST, WORKERS);
         Map<Path, String> before = sums(folder);
-        ShownFrames plain = new ShownFrames(folder, shot(), WORKERS);
-        ShownFrames punch = new ShownFrames(folder, shot(PLAYED), WORKERS);
+        ShownFrames plain = ShownFrames.in(folder, shot(), WORKERS);
+        ShownFrames punch = ShownFrames.in(folder, shot(PLAYED), WORKERS);
 
         // Sixteen frames after the start stand at the eighth after it.
         Frame eighth = punch.at(9, ALL);

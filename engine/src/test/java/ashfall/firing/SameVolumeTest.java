@@ -66,19 +66,7 @@ class SameVolumeTest {
     }
 
     private static Picture picture(PictureJob job) throws IOException {
-        Picture[] drawn = new Picture[1];
-        job.draw(
-                List.of(FRAME),
-                new PictureJob.Listener() {
-                    @Override
-                    public void foretold(double seconds, int count) {}
-
-                    @Override
-                    public void done(PictureJob.Done done, long last) {
-                        drawn[0] = done.picture().picture();
-                    }
-                });
-        return drawn[0];
+        return Fired.drawn(job, FRAME);
     }
 
     private static PictureJob.Firing as(String name) {

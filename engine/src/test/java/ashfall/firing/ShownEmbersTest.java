@@ -96,6 +96,6 @@ class ShownEmbersTest {
     private static List<Ember> embers(
             Path folder, long frame, Workers workers, String... settings) {
         Shot asked = shot(settings);
-        return new ShownFrames(folder, asked, workers).embers(asked, frame);
+        return ShownFrames.in(folder, asked, workers).embers(asked, frame);
     }
 }

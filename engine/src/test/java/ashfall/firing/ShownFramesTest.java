@@ -58,7 +58,7 @@ class ShownFramesTest {
 
     private static ShownFrames at(String... settings) {
         Shot shot = Settings.with(DemoShots.read("oil-store").shot(), List.of(settings));
-        return new ShownFrames(folder, shot, WORKERS);
+        return ShownFrames.in(folder, shot, WORKERS);
     }
 
     /// A finished firing of 180 frames: sixteen frames after the start at the eighth, none twice.

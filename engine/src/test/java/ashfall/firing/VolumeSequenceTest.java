@@ -94,7 +94,7 @@ class VolumeSequenceTest {
         Path any = foreign.resolve("smoke.004.vdb");
         assertArrayEquals(own, picture(any, folder.resolve("b"), 3));
         assertTrue(Files.exists(folder.resolve("b/smoke_0003.png")));
-        ShownFrames shown = new ShownFrames(any, SHOT, WORKERS);
+        ShownFrames shown = ShownFrames.in(any, SHOT, WORKERS);
         assertEquals(List.of(2L, 3L, 4L), shown.numbers());
         assertEquals(3 / 24.0, shown.at(3, Set.of()).seconds(), 1e-12);
     }
@@ -104,7 +104,7 @@ class VolumeSequenceTest {
     void still_isItsFirstFrame(@TempDir Path folder) throws IOException {
         Path still = folder.resolve("cloud.vdb");
         Files.copy(firing.resolve("fireball_0003.vdb"), still);
-        assertEquals(List.of(1L), new ShownFrames(still, SHOT, WORKERS).numbers());
+        assertEquals(List.of(1L), ShownFrames.in(still, SHOT, WORKERS).numbers());
     }
 
     @Test
@@ -126,7 +126,7 @@ class VolumeSequenceTest {
     }
 
     private static String why(Path place) {
-        return assertThrows(FiringException.class, () -> new ShownFrames(place, SHOT, WORKERS))
+        return assertThrows(FiringException.class, () -> ShownFrames.in(place, SHOT, WORKERS))
                 .getMessage();
     }
 }

@@ -4,6 +4,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.document.Station;
 import ashfall.desk.run.Runs;
 import ashfall.shot.Draught;
+import ashfall.shot.Foreign;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
 import ashfall.shot.Kept;
@@ -21,7 +22,7 @@ import javafx.beans.value.ObservableDoubleValue;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
+import java.util.function.Function;
 
 /// Which dials an item has, and what each is like.
 final class DialMaker {
@@ -32,16 +33,16 @@ final class DialMaker {
     private final Runs runs;
     private final Ranges ranges;
     private final ObservableDoubleValue pointed;
-    private final Supplier<Optional<Path>> ask;
+    private final Function<Text, Optional<Path>> ask;
 
-    /// @param ask for a picture's file
+    /// @param ask for a file, as a parameter names it
     /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
     DialMaker(
             Document document,
             Runs runs,
             Ranges ranges,
             ObservableDoubleValue pointed,
-            Supplier<Optional<Path>> ask) {
+            Function<Text, Optional<Path>> ask) {
         this.document = document;
         this.runs = runs;
         this.ranges = ranges;
@@ -100,7 +101,8 @@ final class DialMaker {
                             value -> value + 1,
                             value -> value - 1);
             case Param.Colours c -> new RampDial(document, path, c, ranges, pointed);
-            case Text t when t.equals(Sun.SKY_PICTURE) -> new FileDial(document, path, t, ask);
+            case Text t when t.equals(Sun.SKY_PICTURE) || t.equals(Foreign.FILE) ->
+                    new FileDial(document, path, t, () -> ask.apply(t));
             case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);
             case Param.Switch s ->

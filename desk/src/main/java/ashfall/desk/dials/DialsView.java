@@ -9,6 +9,7 @@ import ashfall.desk.run.Runs;
 import ashfall.shot.Air;
 import ashfall.shot.Bounds;
 import ashfall.shot.Camera;
+import ashfall.shot.Foreign;
 import ashfall.shot.Grade;
 import ashfall.shot.Item;
 import ashfall.shot.Kind;
@@ -17,6 +18,7 @@ import ashfall.shot.Param;
 import ashfall.shot.Reading;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
+import ashfall.shot.Text;
 import ashfall.work.Workers;
 
 import javafx.application.Platform;
@@ -39,7 +41,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Supplier;
+import java.util.function.Function;
 
 /// The dials of the chosen thing: what the station and the item need, no more. Its foot says what
 /// the dial under the pointer or the focus does.
@@ -66,6 +68,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     private final FramingBar framing;
     private final HoldBar hold;
     private final SourceWords shares;
+    private final Label files = new Label();
     private final WhoFeels feels;
     private final List<Dial<?>> dials = new ArrayList<>();
     private final Soon showing = new Soon(this::show);
@@ -77,7 +80,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     /// Dials of the list, those included that are yet to be added.
     private int due;
 
-    /// @param ask for a picture's file
+    /// @param ask for a file, as a parameter names it
     /// @param looks lays looks side by side
     /// @param pointed temperature shown of the gas under the pointer, K; NaN where there is none
     public DialsView(
@@ -85,7 +88,7 @@ public final class DialsView extends VBox implements AutoCloseable {
             Runs runs,
             Selection selection,
             Workers workers,
-            Supplier<Optional<Path>> ask,
+            Function<Text, Optional<Path>> ask,
             Runnable looks,
             ObservableDoubleValue pointed) {
         this.looks = looks;
@@ -115,6 +118,9 @@ public final class DialsView extends VBox implements AutoCloseable {
         sentence.setId("dials-sentence");
         sentence.getStyleClass().add("sentence");
         sentence.setWrapText(true);
+        files.setId("volumes-files");
+        files.setWrapText(true);
+        files.getStyleClass().add("purpose");
         sentence.setAlignment(Pos.TOP_LEFT);
         getChildren().addAll(new VBox(4, title, purpose, tabs), scroll, sentence);
         getChildren().getFirst().getStyleClass().add("dials-head");
@@ -174,7 +180,7 @@ public final class DialsView extends VBox implements AutoCloseable {
         if (item != null
                 && item.kind().equals(Reading.KIND)
                 && selection.stationProperty().get() == Station.LOOK) {
-            ranges.ask();
+            ranges.ask(selection.path().replace(READINGS, ""));
         }
         if (item != null && item.kind().equals(Camera.KIND)) {
             framing.ask(selection.path());
@@ -182,6 +188,14 @@ public final class DialsView extends VBox implements AutoCloseable {
         if (item != null && item.kind().equals(Look.KIND)) {
             hold.show();
         }
+        if (item != null && item.kind().equals(Foreign.KIND)) {
+            sayFiles();
+        }
+    }
+
+    /// Which files there are of the volumes that are chosen.
+    private void sayFiles() {
+        files.setText(runs.volumes().words(selection.path().replaceFirst(".*\\.", "")));
     }
 
     /// Is it the reading of an element that is not in view?
@@ -242,6 +256,12 @@ public final class DialsView extends VBox implements AutoCloseable {
                 }
                 all.put("sun", "Sun and sky");
                 shot.lamps().keySet().forEach(lamp -> all.put("lamps." + lamp, lamp));
+                for (String volumes : shot.volumes().keySet()) {
+                    all.put("volumes." + volumes, volumes);
+                    if (shot.readings().containsKey(volumes)) {
+                        all.put(READINGS + volumes, "Reading of " + volumes);
+                    }
+                }
                 all.put("camera", "Camera");
                 shot.cameras().keySet().forEach(own -> all.put("cameras." + own, own));
                 all.put("grade", "Grade");
@@ -292,6 +312,11 @@ public final class DialsView extends VBox implements AutoCloseable {
             String element = runs.elementProperty().get();
             list.getChildren().add(new OwnReadingBar(document, selection, path, element));
             list.getChildren().add(new FitBar(document, ranges, path));
+        }
+        if (item.kind().equals(Foreign.KIND)) {
+            String name = path.substring(path.indexOf('.') + 1);
+            list.getChildren().addAll(files, new OwnReadingBar(document, selection, path, name));
+            sayFiles();
         }
         if (item.kind().equals(Camera.KIND)) {
             list.getChildren().add(framing);

@@ -12,7 +12,9 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.layout.FlowPane;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /// Gives an element a reading of its own, beside that of the shot, copies it to others, or takes it
@@ -23,8 +25,8 @@ final class OwnReadingBar extends FlowPane {
     private final Document document;
     private final Selection selection;
 
-    /// @param path of the reading that is tuned
-    /// @param element in view; null without any
+    /// @param path of the reading that is tuned, or of volumes from elsewhere
+    /// @param element in view, or the name of these; null without any
     OwnReadingBar(Document document, Selection selection, String path, String element) {
         super(4, 4);
         this.document = document;
@@ -33,7 +35,9 @@ final class OwnReadingBar extends FlowPane {
         if (path.startsWith(GROUP)) {
             String own = path.substring(GROUP.length());
             getChildren().addAll(copy(own), back(own));
-        } else if (shot.elements().size() > 1 && !shot.readings().containsKey(element)) {
+        } else if (shot.elements().size() + shot.volumes().size() > 1
+                && element != null
+                && !shot.readings().containsKey(element)) {
             getChildren().add(begin(element));
         }
         setVisible(!getChildren().isEmpty());
@@ -45,8 +49,10 @@ final class OwnReadingBar extends FlowPane {
         begin.setId("reading-own");
         begin.setTooltip(
                 Tips.of(
-                        "A second reading, for the element in view alone: what shows as its smoke"
-                                + " and its glow, and in which colours. It begins as a copy."));
+                        "A second reading, for "
+                                + element
+                                + " alone: what shows as its smoke and its glow, and in which"
+                                + " colours. It begins as a copy."));
         begin.setOnAction(
                 e -> {
                     put("Reading of its own", element, document.shot().reading());
@@ -81,7 +87,9 @@ final class OwnReadingBar extends FlowPane {
                     document.arrange("Copy reading", shot.readAs(own));
                 });
         menu.getItems().add(whole);
-        for (String other : document.shot().elements().keySet()) {
+        List<String> others = new ArrayList<>(document.shot().elements().keySet());
+        others.addAll(document.shot().volumes().keySet());
+        for (String other : others) {
             if (!other.equals(own)) {
                 MenuItem item = new MenuItem(other);
                 item.setId("reading-copy-" + other);

@@ -7,7 +7,6 @@ import ashfall.desk.run.Runs;
 import ashfall.grid.Frame;
 import ashfall.look.Histogram;
 import ashfall.shot.Kept;
-import ashfall.sim.LogEntry;
 import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
@@ -35,8 +34,8 @@ final class Ranges implements AutoCloseable {
 
     /// What to look at.
     ///
-    /// @param length of the run so far
-    record Request(Run run, long frame, int length) {}
+    /// @param some frames of the run; none while it grows
+    record Request(Run run, long frame, List<Long> some) {}
 
     /// What was found.
     ///
@@ -71,15 +70,17 @@ final class Ranges implements AutoCloseable {
     }
 
     /// Looks at the frame shown now.
-    void ask() {
-        Run run = runs.shown();
-        if (run == null || run.log().isEmpty()) {
+    ///
+    /// @param name of volumes from elsewhere that are read; any other for the run shown
+    void ask(String name) {
+        Run run = runs.volumes().of(name).orElse(runs.shown());
+        if (run == null || run.isEmpty()) {
             asked = null;
             found.set(NOTHING);
             return;
         }
         long frame = run.shownFor(runs.playhead().frameProperty().get()).orElse(run.lastFrame());
-        Request next = new Request(run, frame, run.isRunning() ? 0 : run.log().size());
+        Request next = new Request(run, frame, run.isRunning() ? List.of() : run.some(MOST));
         if (!next.equals(asked)) {
             asked = next;
             work.ask(next);
@@ -95,10 +96,8 @@ final class Ranges implements AutoCloseable {
         try {
             Workers job = workers.pictures(own);
             Frame shown = request.run.frame(request.frame, job);
-            List<LogEntry> log = List.copyOf(request.run.log());
             List<Frame> some = new ArrayList<>();
-            for (int i = 1; i <= MOST && request.length > 0; i++) {
-                long number = log.get((log.size() * i - 1) / MOST).frame();
+            for (long number : request.some) {
                 Frame frame = request.run.has(number) ? request.run.frame(number, job) : null;
                 if (frame != null) {
                     some.add(frame);

@@ -39,7 +39,15 @@ public enum Station {
         String[] steps = path.split("\\.");
         return switch (steps[0]) {
             case "air", "draughts" -> AIR;
-            case "camera", "cameras", "lamps", "sun", "look", "reading", "readings", "grade" ->
+            case "camera",
+                    "cameras",
+                    "lamps",
+                    "volumes",
+                    "sun",
+                    "look",
+                    "reading",
+                    "readings",
+                    "grade" ->
                     LOOK;
             case "frames", "obstacles" -> SITE;
             default ->

@@ -267,7 +267,7 @@ public final class FiregroundModel {
         return box().get(Bounds.TO);
     }
 
-    /// Bounds of the other elements that are on.
+    /// Bounds of the other elements that are on, and the room that volumes from elsewhere take.
     List<Item> otherBounds() {
         List<Item> all = new ArrayList<>();
         document.shot()
@@ -279,14 +279,22 @@ public final class FiregroundModel {
                                 all.add(element.bounds());
                             }
                         });
+        all.addAll(rooms());
         return all;
+    }
+
+    /// The room that each of the volumes from elsewhere takes, as far as it is known.
+    List<Item> rooms() {
+        return runs.volumes().all().stream().flatMap(run -> run.room().stream()).toList();
     }
 
     private Item box() {
         Shot shot = document.shot();
         String name = runs.elementProperty().get();
         Element element = name == null ? null : shot.elements().get(name);
-        return element == null ? Item.of(Bounds.KIND) : element.bounds();
+        return element != null
+                ? element.bounds()
+                : rooms().stream().findFirst().orElse(Item.of(Bounds.KIND));
     }
 
     /// The keeper, or null where he is sent away.

@@ -56,6 +56,10 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
     private final Turning turning;
     private final Soon again = new Soon(this::refreshNow);
     private final Soon words = new Soon(this::refreshWords);
+
+    /// Of volumes from elsewhere, as they were drawn last.
+    private List<Item> rooms = List.of();
+
     private double blowing;
     private final AnimationTimer blower =
             new AnimationTimer() {
@@ -304,10 +308,12 @@ public final class FiregroundView extends StackPane implements AutoCloseable {
             waited.accept((System.nanoTime() - done.request().nanos()) * 1e-9);
         }
         boolean otherStreaks = drawn == null || !drawn.streaks().equals(done.streaks());
+        boolean otherRooms = !model.rooms().equals(rooms);
+        rooms = model.rooms();
         drawn = done;
         pictures++;
         paintLeftOut();
-        if (otherStreaks) {
+        if (otherStreaks || otherRooms) {
             redraw();
         }
         if (done.argb() == null) {

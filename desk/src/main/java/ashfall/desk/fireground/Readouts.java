@@ -6,6 +6,7 @@ import ashfall.desk.document.Document;
 import ashfall.desk.run.Changes;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.Runs;
+import ashfall.firing.ForeignGas;
 import ashfall.look.Presence;
 import ashfall.look.Probe;
 import ashfall.shot.Curve;
@@ -94,7 +95,7 @@ final class Readouts {
         Run run = runs.shown();
         LogEntry entry = run == null ? null : run.entry(frame);
         if (entry == null) {
-            whatFrame.setText("");
+            whatFrame.setText(run == null ? volumesAlone(moment) : "");
             hottest.setText("");
             size.setText("");
             flameless.setText("");
@@ -150,6 +151,19 @@ final class Readouts {
                 + (run.hasMoments() ? "" : ", whole frames only: no velocity is kept");
     }
 
+    /// "frame 16   0.667 s   with cloud: volumes", where nothing has been run.
+    private String volumesAlone(double moment) {
+        double frame = document.shot().frames().get(Frames.RATE).seconds(1);
+        return runs.volumes().all().isEmpty()
+                ? ""
+                : String.format(
+                        Locale.ROOT,
+                        "frame %.0f   %.3f s%s",
+                        Math.floor(moment),
+                        moment * frame,
+                        others());
+    }
+
     /// "   fire 1.42 s, 0.125 s a frame" where the fire's clock is not the shot's.
     private static String clock(Run run, double seconds) {
         Curve scale = run.shot().element(run.element()).gas().get(Gas.TIME_SCALE);
@@ -170,7 +184,8 @@ final class Readouts {
         List<String> all = new ArrayList<>();
         for (Run other : runs.others()) {
             boolean old = !runs.differences(other).isEmpty();
-            all.add(other.element() + ": " + other.title() + (old ? ", superseded" : ""));
+            String title = other.isForeign() ? "volumes" : other.title();
+            all.add(other.element() + ": " + title + (old ? ", superseded" : ""));
         }
         return all.isEmpty() ? "" : "   with " + String.join("; ", all);
     }
@@ -204,18 +219,16 @@ final class Readouts {
         muted.setText(String.join("   ", words));
     }
 
-    /// "cut out: plume", "unseen: dust", of the elements that are on.
+    /// "cut out: plume", "unseen: dust", of the elements and volumes that are on.
     private List<String> heldOut() {
         Shot shot = document.shot();
         Map<Presence, List<String>> by = new EnumMap<>(Presence.class);
-        shot.elements()
-                .forEach(
-                        (name, element) -> {
-                            if (element.gas().get(Gas.ON)) {
-                                by.computeIfAbsent(Presence.of(shot, name), k -> new ArrayList<>())
-                                        .add(name);
-                            }
-                        });
+        List<String> on = new ArrayList<>(shot.elements().keySet());
+        on.removeIf(name -> !shot.elements().get(name).gas().get(Gas.ON));
+        ForeignGas.of(shot).forEach(volumes -> on.add(volumes.name()));
+        for (String name : on) {
+            by.computeIfAbsent(Presence.of(shot, name), k -> new ArrayList<>()).add(name);
+        }
         by.remove(Presence.SEEN);
         List<String> words = new ArrayList<>();
         by.forEach(

@@ -79,7 +79,7 @@ final class StartCard extends VBox {
     }
 
     private void show(Shot shot) {
-        setVisible(shot.elements().isEmpty());
+        setVisible(shot.elements().isEmpty() && shot.volumes().isEmpty());
         setManaged(isVisible());
     }
 

@@ -64,6 +64,10 @@ public enum Glyph {
             "M8 3 C10.2 3 12 4.8 12 7 C12 9 10.4 9.8 10 11.5 H6 C5.6 9.8 4 9 4 7 C4 4.8 5.8 3 8 3 Z"
                     + " M6 12.3 H10 V14 H6 Z M7.4 0 H8.6 V2 H7.4 Z M0.8 6.4 H2.8 V7.6 H0.8 Z"
                     + " M13.2 6.4 H15.2 V7.6 H13.2 Z"),
+    /// A cloud in a crate without a lid.
+    VOLUMES(
+            "M1.5 5 H2.8 V12.7 H13.2 V5 H14.5 V14 H1.5 Z M5 11 C3.2 11 3.2 8.6 4.8 8.4 C4.6 6 7.4 5"
+                    + " 8.4 6.8 C10.2 5.6 12 7.4 11 8.8 C12.6 9.2 12.2 11 11 11 Z"),
     /// Bands side by side.
     READING("M2 3 H5 V13 H2 Z M6.5 3 H9.5 V13 H6.5 Z M6.5 8 H9.5 V9.3 H6.5 Z M11 3 H14 V13 H11 Z"),
     /// Steps of light.

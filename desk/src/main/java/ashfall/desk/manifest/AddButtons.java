@@ -51,6 +51,11 @@ final class AddButtons extends FlowPane {
                                 Glyph.LAMP,
                                 "a light that is not seen itself",
                                 adding::addLamp),
+                        siteAdder(
+                                "volumes",
+                                Glyph.VOLUMES,
+                                "numbered .vdb files that another program made, or a firing",
+                                element -> adding.addVolumes()),
                         elementAdder());
     }
 

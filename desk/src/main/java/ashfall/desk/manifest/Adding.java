@@ -7,6 +7,7 @@ import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
 import ashfall.shot.Draught;
 import ashfall.shot.Element;
+import ashfall.shot.Foreign;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
 import ashfall.shot.Item;
@@ -23,8 +24,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
-/// Adds elements, sources, obstacles, draughts and lamps, of sizes that fit where they come to be
-/// and with releases that burn; each is one edit.
+/// Adds elements, sources, obstacles, draughts, lamps and volumes from elsewhere, of sizes that fit
+/// where they come to be and with releases that burn; each is one edit.
 final class Adding {
     private final Document document;
 
@@ -115,6 +116,18 @@ final class Adding {
         next.put(name, item);
         document.arrange("Add " + name, shot.withGroup("lamps", next));
         return "lamps." + name;
+    }
+
+    /// Adds volumes from elsewhere, without a file yet.
+    ///
+    /// @return their path
+    String addVolumes() {
+        Shot shot = document.shot();
+        String name = Arranging.free("volumes", Arranging.seen(shot));
+        Map<String, Item> next = new LinkedHashMap<>(shot.volumes());
+        next.put(name, Item.of(Foreign.KIND));
+        document.arrange("Add " + name, shot.withGroup("volumes", next));
+        return "volumes." + name;
     }
 
     /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels
@@ -235,7 +248,7 @@ final class Adding {
     /// @return its path
     String addElement() {
         Shot shot = document.shot();
-        String name = Arranging.free("fire", shot.elements().keySet());
+        String name = Arranging.free("fire", Arranging.seen(shot));
         Element model =
                 shot.elements().isEmpty()
                         ? Element.bare()

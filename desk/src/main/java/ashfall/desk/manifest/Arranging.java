@@ -14,24 +14,25 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
-/// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts and
-/// lamps;
-/// each is one edit. Paths are as in the shot's items.
+/// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts, lamps
+/// and volumes; each is one edit. Paths are as in the shot's items.
 public final class Arranging {
-    /// What can be arranged: an element, one of its sources, an obstacle, a draught or a lamp of
-    /// the site.
+    /// What can be arranged: an element, one of its sources; an obstacle, a draught, a lamp or
+    /// volumes of the site.
     private enum Thing {
         ELEMENT,
         SOURCE,
         OBSTACLE,
         DRAUGHT,
-        LAMP;
+        LAMP,
+        VOLUMES;
 
         static Optional<Thing> of(String path) {
             String[] steps = path.split("\\.");
@@ -41,6 +42,7 @@ public final class Arranging {
                 case "obstacles2" -> Optional.of(OBSTACLE);
                 case "draughts2" -> Optional.of(DRAUGHT);
                 case "lamps2" -> Optional.of(LAMP);
+                case "volumes2" -> Optional.of(VOLUMES);
                 default -> Optional.empty();
             };
         }
@@ -89,7 +91,7 @@ public final class Arranging {
                             + name.strip()
                             + "' is not");
         }
-        if (names(document.shot(), path).contains(wanted)) {
+        if (taken(document.shot(), path).contains(wanted)) {
             throw new IllegalArgumentException("'" + wanted + "' is there already");
         }
         Map<String, String> plan = new LinkedHashMap<>();
@@ -102,8 +104,11 @@ public final class Arranging {
 
     /// The shot with fuses that name the thing at a path by its new name, or no more.
     private static Shot renamed(Shot shot, String path, String now) {
-        boolean source = Thing.of(path).orElseThrow() == Thing.SOURCE;
-        return Fuses.renamed(shot, source ? elementOf(path) : null, nameOf(path), now);
+        return switch (Thing.of(path).orElseThrow()) {
+            case SOURCE -> Fuses.renamed(shot, elementOf(path), nameOf(path), now);
+            case ELEMENT, OBSTACLE -> Fuses.renamed(shot, null, nameOf(path), now);
+            case DRAUGHT, LAMP, VOLUMES -> shot;
+        };
     }
 
     /// The shot with other things beside the one at a path.
@@ -111,12 +116,12 @@ public final class Arranging {
     /// @param plan which of the things there each new name stands for
     private static Shot with(Shot shot, String path, Map<String, String> plan) {
         return switch (Thing.of(path).orElseThrow()) {
-            case ELEMENT -> {
-                Map<String, String> read = new LinkedHashMap<>(plan);
-                read.values().retainAll(shot.readings().keySet());
-                yield shot.withElements(by(plan, shot.elements()))
-                        .withGroup("readings", by(read, shot.readings()));
-            }
+            case ELEMENT ->
+                    reread(shot, plan, shot.elements().keySet())
+                            .withElements(by(plan, shot.elements()));
+            case VOLUMES ->
+                    reread(shot, plan, shot.volumes().keySet())
+                            .withGroup("volumes", by(plan, shot.volumes()));
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
             case DRAUGHT -> shot.withDraughts(by(plan, shot.draughts()));
             case LAMP -> shot.withGroup("lamps", by(plan, shot.lamps()));
@@ -126,6 +131,21 @@ public final class Arranging {
                         elementOf(path), element.withSources(by(plan, element.sources())));
             }
         };
+    }
+
+    /// The shot with the readings of things that are seen going along with these.
+    ///
+    /// @param before names of all that were there
+    private static Shot reread(Shot shot, Map<String, String> plan, Set<String> before) {
+        Map<String, Item> next = new LinkedHashMap<>(shot.readings());
+        next.keySet().removeAll(before);
+        plan.forEach(
+                (name, old) -> {
+                    if (shot.readings().containsKey(old)) {
+                        next.put(name, shot.readings().get(old));
+                    }
+                });
+        return shot.withGroup("readings", next);
     }
 
     private static <T> Map<String, T> by(Map<String, String> plan, Map<String, T> all) {
@@ -148,8 +168,29 @@ public final class Arranging {
             case OBSTACLE -> shot.obstacles().keySet();
             case DRAUGHT -> shot.draughts().keySet();
             case LAMP -> shot.lamps().keySet();
+            case VOLUMES -> shot.volumes().keySet();
             case SOURCE -> shot.element(elementOf(path)).sources().keySet();
         };
+    }
+
+    /// Names that things beside the one at a path have, or that would be mistaken for them.
+    private static Set<String> taken(Shot shot, String path) {
+        return switch (Thing.of(path).orElseThrow()) {
+            case ELEMENT, VOLUMES -> seen(shot);
+            default -> names(shot, path);
+        };
+    }
+
+    /// Is a path of an element or of volumes, or of a part of these?
+    static boolean isSeen(String path) {
+        return path.startsWith("elements.") || path.startsWith("volumes.");
+    }
+
+    /// Names of all that is seen by a presence and a reading: elements and volumes.
+    static Set<String> seen(Shot shot) {
+        Set<String> all = new LinkedHashSet<>(shot.elements().keySet());
+        all.addAll(shot.volumes().keySet());
+        return all;
     }
 
     /// Adds a copy of the thing at a path, after all others.
@@ -157,7 +198,7 @@ public final class Arranging {
     /// @return the copy's path
     public String duplicate(String path) {
         String old = nameOf(path);
-        String name = free(old, names(document.shot(), path));
+        String name = free(old, taken(document.shot(), path));
         Map<String, String> plan = asTheyAre(document.shot(), path);
         plan.put(name, old);
         document.arrange("Duplicate " + old, with(document.shot(), path, plan));
@@ -253,29 +294,26 @@ public final class Arranging {
         document.edit(Edit.Items.of(name, shot, to));
     }
 
-    /// Cuts all elements out of the picture but those that things are of; where any is not seen,
-    /// all are seen again.
+    /// Cuts all elements and volumes out of the picture but those that things are of; where any is
+    /// not seen, all are seen again.
     public void holdOutOthers(String path, Collection<String> along) {
         Shot shot = document.shot();
         Set<String> kept = new HashSet<>();
         Stream.concat(Stream.of(path), along.stream())
-                .filter(at -> at.startsWith("elements."))
+                .filter(Arranging::isSeen)
                 .forEach(at -> kept.add(elementOf(at)));
         boolean held =
-                shot.elements().keySet().stream()
-                        .anyMatch(name -> Presence.of(shot, name) != Presence.SEEN);
-        if (!held && kept.containsAll(shot.elements().keySet())) {
+                seen(shot).stream().anyMatch(name -> Presence.of(shot, name) != Presence.SEEN);
+        if (!held && kept.containsAll(seen(shot))) {
             return;
         }
         Map<String, Item> to = new LinkedHashMap<>();
-        shot.elements()
-                .forEach(
-                        (name, element) -> {
-                            boolean seen = held || kept.contains(name);
-                            Presence presence = seen ? Presence.SEEN : Presence.CUT_OUT;
-                            to.put("elements." + name, presence.in(element.gas()));
-                        });
-        String name = held ? "See all elements" : "Hold out all but " + String.join(", ", kept);
+        for (String name : seen(shot)) {
+            boolean seen = held || kept.contains(name);
+            String at = (shot.elements().containsKey(name) ? "elements." : "volumes.") + name;
+            to.put(at, (seen ? Presence.SEEN : Presence.CUT_OUT).in(shot.item(at)));
+        }
+        String name = held ? "See all" : "Hold out all but " + String.join(", ", kept);
         document.edit(Edit.Items.of(name, shot, to));
     }
 

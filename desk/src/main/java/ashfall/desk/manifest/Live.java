@@ -11,8 +11,10 @@ import ashfall.shot.Curve;
 import ashfall.shot.Draught;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
+import ashfall.shot.Foreign;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
+import ashfall.shot.Gas;
 import ashfall.shot.Grade;
 import ashfall.shot.Item;
 import ashfall.shot.Lamp;
@@ -50,6 +52,12 @@ public final class Live {
                     item.get(Reading.RAMP).stops().isEmpty()
                             ? "black body"
                             : item.get(Reading.RAMP).stops().size() + " colours";
+            case "volumes" -> {
+                long later = item.get(Foreign.LATER);
+                yield item.get(Foreign.FILE).isEmpty()
+                        ? "no file"
+                        : later == 0 ? item.get(Gas.PRESENCE).replace('_', ' ') : later + " later";
+            }
             case "draught" ->
                     Unit.METRE_PER_SECOND_SQUARED.figure(item.get(Draught.PUSH).length(), 2);
             case "obstacle" -> {

@@ -135,6 +135,7 @@ public final class ManifestView extends VBox {
         line(old, "camera", "Camera", Glyph.CAMERA, 0);
         line(old, "sun", "Sun and sky", Glyph.SUN, 0);
         things(old, "lamps.", shot.lamps(), 0);
+        things(old, "volumes.", shot.volumes(), 0);
         line(old, "look", "Look", Glyph.LOOK, 0);
         line(old, "reading", "Reading", Glyph.READING, 0);
         for (String own : shot.readings().keySet()) {
@@ -186,6 +187,7 @@ public final class ManifestView extends VBox {
             case "obstacle" -> Glyph.OBSTACLE;
             case "draught" -> Glyph.DRAUGHT;
             case "lamp" -> Glyph.LAMP;
+            case "volumes" -> Glyph.VOLUMES;
             case "igniter" -> Glyph.IGNITER;
             case "burner" -> Glyph.BURNER;
             case "carriers" -> Glyph.CARRIERS;
@@ -254,7 +256,7 @@ public final class ManifestView extends VBox {
     /// Cuts all elements but the chosen one, or else the one in view, out of the picture; or brings
     /// all back into it.
     public void holdOutOthers() {
-        boolean within = selection.path().startsWith("elements.");
+        boolean within = Arranging.isSeen(selection.path());
         String path = within ? selection.path() : "elements." + runs.elementProperty().get();
         arranging.holdOutOthers(path, selection.along());
     }

@@ -129,12 +129,17 @@ public final class ProofLayer extends Pane implements AutoCloseable {
                         || model.aloneProperty().get()
                         || model.sliceProperty().get() != null
                         || runs.playhead().playingProperty().get();
-        if (!shown.get() || unseen || run == null || run.log().isEmpty() || getWidth() < LEAST) {
+        if (!shown.get() || unseen || getWidth() < LEAST) {
             return null;
         }
         List<RunFrames.Moment> all = new ArrayList<>();
-        all.add(new RunFrames.Moment(run, moments.moment()));
+        if (run != null && !run.isEmpty()) {
+            all.add(new RunFrames.Moment(run, moments.moment()));
+        }
         all.addAll(moments.others());
+        if (all.isEmpty()) {
+            return null;
+        }
         boolean graded = model.gradedProperty().get();
         return new ProofMaker.Request(
                 List.copyOf(all), document.shot(), model.view(), graded, region());

@@ -11,8 +11,6 @@ import ashfall.desk.run.Runs;
 import ashfall.firing.PictureJob;
 import ashfall.picture.PictureFile;
 import ashfall.picture.Region;
-import ashfall.shot.Element;
-import ashfall.shot.Gas;
 import ashfall.work.Workers;
 
 import javafx.application.Platform;
@@ -34,15 +32,13 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Collectors;
 
-/// Orders finished pictures of the firing shown: which frames, how large, into which files. What
-/// they will lack is listed before, each line a way to its cause; what is drawn comes on a contact
-/// sheet.
+/// Orders finished pictures of firings, or of the sketches shown: which frames, how large, into
+/// which files. What they will lack is listed before, each line a way to its cause; what is drawn
+/// comes on a contact sheet.
 public final class RenderPanel extends VBox implements AutoCloseable {
     private static final double THUMB = 176;
 
@@ -51,6 +47,7 @@ public final class RenderPanel extends VBox implements AutoCloseable {
     private final Selection selection;
     private final RenderMaker maker;
     private final Label what = new Label();
+    private final WhatChoice of;
     private final TextField frames = field("render-frames", "", "all that are kept");
     private final TextField size = field("render-size", "1280x720", "WIDTHxHEIGHT");
     private final TextField region = field("render-region", "", "all");
@@ -74,6 +71,7 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         this.document = document;
         this.runs = runs;
         this.selection = selection;
+        this.of = new WhatChoice(document, runs, this::askToLook);
         this.maker = new RenderMaker(workers, Platform::runLater);
         setId("render");
         getStyleClass().addAll("ledger", "render");
@@ -153,9 +151,10 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         VBox form =
                 new VBox(
                         6,
-                        row("Frames", frames, "Size", size),
-                        row("Region", region, "Files", format),
-                        new HBox(12, missing, folder));
+                        row("Of", of, "Frames", frames),
+                        row("Size", size, "Region", region),
+                        row("Files", format, "", missing),
+                        folder);
         form.getStyleClass().add("render-form");
         return form;
     }
@@ -217,45 +216,19 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         }
     }
 
-    /// The firing shown of each element that is on, else its newest; that of the element looked at
-    /// first.
-    private List<Run> firings() {
-        List<Run> seen = new ArrayList<>(runs.others());
-        if (runs.shown() != null) {
-            seen.addFirst(runs.shown());
-        }
-        seen.removeIf(run -> !run.isFiring());
-        for (Run run : runs.firings().all().reversed()) {
-            boolean has = seen.stream().anyMatch(other -> other.element().equals(run.element()));
-            if (!has && !run.log().isEmpty() && isOn(run.element())) {
-                seen.add(run);
-            }
-        }
-        return seen;
-    }
-
-    private boolean isOn(String element) {
-        Element found = document.shot().elements().get(element);
-        return found != null && found.gas().get(Gas.ON);
-    }
-
-    private static Path out(Run firing) {
-        return firing.folder().resolveSibling(firing.folder().getFileName() + "-pictures");
-    }
-
     /// What is asked for.
     ///
     /// @throws IllegalArgumentException saying why there can be none
     private PictureJob.Order order() {
-        List<Run> all = firings();
-        if (all.isEmpty()) {
-            throw new IllegalArgumentException(
-                    "finished pictures are made of firings: arm and fire first (Ctrl+Enter)");
+        List<Run> all = of.runs();
+        List<Run> volumes = runs.volumes().all();
+        if (all.isEmpty() && volumes.isEmpty()) {
+            throw new IllegalArgumentException(of.whyNone());
         }
         return new PictureJob.Order(
                 document.shot(),
-                all.stream().map(run -> PictureJob.Firing.of(run.folder())).toList(),
-                out(all.getFirst()),
+                all.stream().map(Run::seen).toList(),
+                runs.firings().pictures(all.isEmpty() ? volumes.getFirst() : all.getFirst()),
                 Region.of(size.getText(), region.getText()),
                 PictureFile.of(chosenFormat, chosenFormat.equals("exr") ? "all" : null, "half"),
                 missing.isSelected());
@@ -265,13 +238,16 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         if (!isVisible()) {
             return;
         }
-        what.setText(
-                firings().stream()
-                        .map(run -> run.element() + ": " + run.title() + ", " + run.fineness())
-                        .collect(Collectors.joining("; ")));
+        List<String> words = new ArrayList<>();
+        for (Run run : of.runs()) {
+            String fineness = run.isFiring() ? ", " + run.fineness() : "";
+            words.add(run.element() + ": " + run.title() + fineness);
+        }
+        runs.volumes().all().forEach(run -> words.add(run.element() + ": volumes"));
+        what.setText(String.join("; ", words));
         try {
             PictureJob.Order order = order();
-            folder.setText("into " + order.out().getFileName() + ", beside the firing");
+            folder.setText("into " + order.out().getFileName());
             folder.setTooltip(new Tooltip(order.out().toString()));
             maker.look(order, frames.getText(), this::found);
         } catch (IllegalArgumentException e) {

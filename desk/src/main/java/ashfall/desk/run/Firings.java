@@ -46,6 +46,9 @@ public final class Firings {
     /// A firing's folder: its number, and mostly its seed.
     private static final Pattern NAME = Pattern.compile("firing-(\\d{1,9})(-seed-\\d+)?");
 
+    /// Of a key, in a folder's name.
+    private static final int DIGITS = 8;
+
     private final Document document;
     private final Supplier<String> element;
     private final Executor ui;
@@ -83,6 +86,19 @@ public final class Firings {
     /// The firing that was made last in this window, or null.
     public ReadOnlyObjectProperty<Run> newestProperty() {
         return newest.getReadOnlyProperty();
+    }
+
+    /// The folder for pictures of a run: beside a firing; of sketches of the same gas one and the
+    /// same; of volumes from elsewhere by their name.
+    public Path pictures(Run run) {
+        if (run.isFiring()) {
+            return run.folder().resolveSibling(run.folder().getFileName() + "-pictures");
+        }
+        String name =
+                run.isForeign()
+                        ? run.title()
+                        : "sketch-" + new FiringKey(run.key()).hash().substring(0, DIGITS);
+        return folder().resolve(name + "-pictures");
     }
 
     /// Where a shot's firings go.

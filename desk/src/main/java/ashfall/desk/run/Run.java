@@ -1,6 +1,11 @@
 package ashfall.desk.run;
 
 import ashfall.firing.FiringFolder;
+import ashfall.firing.FiringRecord;
+import ashfall.firing.ForeignGas;
+import ashfall.firing.KeptFrame;
+import ashfall.firing.PictureJob;
+import ashfall.firing.ShownFrames;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
@@ -9,6 +14,7 @@ import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Kept;
 import ashfall.shot.Shot;
+import ashfall.shot.ShotFile;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
 import ashfall.work.Workers;
@@ -30,10 +36,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalLong;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentSkipListMap;
 
 /// A simulated run as the window sees it: frames and burn log, growing while it is made. A sketch
-/// holds its frames in memory; a firing's are read from its folder.
+/// holds its frames in memory; a firing's are read from its folder, as are volumes of other
+/// programs.
 ///
 /// Frames may be asked for from any thread; all else is on the toolkit's.
 public final class Run {
@@ -57,6 +65,7 @@ public final class Run {
     private final Path folder;
     private final int sharing;
     private final FrameShelf shelf;
+    private final ForeignGas foreign;
     private final ConcurrentSkipListMap<Long, Frame> frames = new ConcurrentSkipListMap<>();
     private final ConcurrentSkipListMap<Long, String> files = new ConcurrentSkipListMap<>();
     private final Map<Long, Long> bytes = new HashMap<>();
@@ -65,6 +74,7 @@ public final class Run {
     private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.RUNNING);
     private final StringProperty problem = new SimpleStringProperty("");
     private long bytesHeld;
+    private volatile Item room;
 
     private Run(
             String title,
@@ -74,7 +84,8 @@ public final class Run {
             Map<String, String> key,
             Path folder,
             int sharing,
-            FrameShelf shelf) {
+            FrameShelf shelf,
+            ForeignGas foreign) {
         this.title = title;
         this.shot = shot;
         this.element = element;
@@ -83,6 +94,7 @@ public final class Run {
         this.folder = folder;
         this.sharing = sharing;
         this.shelf = shelf;
+        this.foreign = foreign;
     }
 
     /// A run that is not kept.
@@ -90,7 +102,7 @@ public final class Run {
     /// @param sharing how many runs share the memory for frames
     static Run sketch(String title, Shot shot, String element, int sharing) {
         var key = Sketcher.key(shot, element).values();
-        return new Run(title, shot, element, Fineness.SKETCH, key, null, sharing, null);
+        return new Run(title, shot, element, Fineness.SKETCH, key, null, sharing, null, null);
     }
 
     /// A firing in its folder.
@@ -105,7 +117,33 @@ public final class Run {
             Map<String, String> key,
             Path folder,
             FrameShelf shelf) {
-        return new Run(title, shot, element, fineness, key, folder, 1, shelf);
+        return new Run(title, shot, element, fineness, key, folder, 1, shelf, null);
+    }
+
+    /// Volumes of another program, all of which are there; they have no burn log.
+    ///
+    /// @param shot that they are seen with
+    /// @param files by frame
+    static Run foreign(ForeignGas gas, Shot shot, Map<Long, String> files, FrameShelf shelf) {
+        Run run =
+                new Run(
+                        gas.name(),
+                        shot,
+                        gas.name(),
+                        Fineness.FINAL,
+                        Map.of(),
+                        gas.folder(),
+                        1,
+                        shelf,
+                        gas);
+        run.files.putAll(files);
+        run.state.set(State.DONE);
+        return run;
+    }
+
+    /// The same volumes elsewhere, or seen otherwise.
+    Run placed(ForeignGas gas, Shot now) {
+        return foreign(gas, now, files, shelf);
     }
 
     /// "sketch", "firing 3", or what differs of a trial.
@@ -141,7 +179,12 @@ public final class Run {
     }
 
     public boolean isFiring() {
-        return folder != null;
+        return folder != null && foreign == null;
+    }
+
+    /// Is it volumes of another program?
+    public boolean isForeign() {
+        return foreign != null;
     }
 
     public Path folder() {
@@ -191,9 +234,38 @@ public final class Run {
                 : entry(Math.max(log.getFirst().frame(), Math.min(lastFrame(), frame)));
     }
 
+    /// Has it no frame that could be shown?
+    public boolean isEmpty() {
+        return log.isEmpty() && files.isEmpty();
+    }
+
+    /// The first frame that is done, or one after the last.
+    public long firstFrame() {
+        return foreign != null
+                ? files.firstKey()
+                : log.isEmpty() ? Long.MAX_VALUE : log.getFirst().frame();
+    }
+
     /// The last frame that is done, or one before the first.
     public long lastFrame() {
-        return log.isEmpty() ? Long.MIN_VALUE : log.getLast().frame();
+        return foreign != null
+                ? files.lastKey()
+                : log.isEmpty() ? Long.MIN_VALUE : log.getLast().frame();
+    }
+
+    /// Some of its frames over its whole length.
+    ///
+    /// @param most how many
+    public List<Long> some(int most) {
+        List<Long> all =
+                foreign != null
+                        ? List.copyOf(files.keySet())
+                        : log.stream().map(LogEntry::frame).toList();
+        List<Long> some = new ArrayList<>();
+        for (int i = 1; i <= most && !all.isEmpty(); i++) {
+            some.add(all.get((all.size() * i - 1) / most));
+        }
+        return some;
     }
 
     /// How many frames it is to have.
@@ -209,11 +281,11 @@ public final class Run {
     /// The frame that can be shown for a wanted one: the same, or the nearest kept before it; none
     /// before the first and after the last.
     public OptionalLong shownFor(long wanted) {
-        if (log.isEmpty() || wanted < log.getFirst().frame() || wanted > lastFrame()) {
+        if (wanted < firstFrame() || wanted > lastFrame()) {
             return OptionalLong.empty();
         }
         long frame = wanted;
-        while (frame > log.getFirst().frame() && !has(frame)) {
+        while (frame > firstFrame() && !has(frame)) {
             frame--;
         }
         return OptionalLong.of(frame);
@@ -230,9 +302,10 @@ public final class Run {
         return OptionalDouble.of(between ? wanted : at);
     }
 
-    /// Can moments between its frames be found? A firing may keep no velocity.
+    /// Can moments between its frames be found? A firing may keep no velocity, and of other
+    /// programs' volumes it is not known.
     public boolean hasMoments() {
-        return folder == null || gas().get(Kept.CHANNELS).contains("velocity");
+        return foreign == null && (folder == null || gas().get(Kept.CHANNELS).contains("velocity"));
     }
 
     /// The settings of the element's gas that it is made with.
@@ -259,13 +332,25 @@ public final class Run {
                         .limit(FrameShelf.AHEAD)
                         .map(folder::resolve)
                         .toList();
-        return shelf.frame(folder.resolve(file), next, workers);
+        Frame read = shelf.frame(folder.resolve(file), next, workers);
+        if (foreign == null) {
+            return read;
+        }
+        Frame placed = foreign.placed(read, number, shot.frames().get(Frames.RATE));
+        room = ForeignGas.room(placed).orElse(null);
+        return placed;
+    }
+
+    /// The room that volumes of another program took in the frame that was read last, as bounds.
+    public Optional<Item> room() {
+        return Optional.ofNullable(room);
     }
 
     /// Is a frame there at less detail, while the frame itself would take long to read?
     public boolean hasCoarse(long number) {
         String name = files.get(number);
         return name != null
+                && foreign == null
                 && !shelf.holds(folder.resolve(name))
                 && Files.isRegularFile(FiringFolder.coarse(folder).resolve(name));
     }
@@ -282,6 +367,48 @@ public final class Run {
     /// A frame that is held in memory, or null.
     public Frame held(long number) {
         return frames.get(number);
+    }
+
+    /// Its gas for finished pictures: of a sketch the frames that are there by now.
+    public PictureJob.Gas seen() {
+        return isFiring() ? PictureJob.Firing.of(folder) : new SketchedGas(this);
+    }
+
+    /// A sketch as finished pictures take it.
+    private record SketchedGas(Run run) implements PictureJob.Gas {
+        @Override
+        public String name() {
+            return run.element;
+        }
+
+        @Override
+        public ShownFrames frames(Shot played, Workers workers) {
+            Map<Long, KeptFrame> there = new TreeMap<>();
+            KeptFrame inMemory = new KeptFrame("", 0, "", Map.of());
+            run.frames.keySet().forEach(number -> there.put(number, inMemory));
+            FiringRecord record =
+                    new FiringRecord(
+                            run.shot.name(),
+                            ShotFile.write(run.shot),
+                            run.element,
+                            run.fineness,
+                            "",
+                            run.key,
+                            there.isEmpty() ? 0 : there.keySet().iterator().next(),
+                            List.of(),
+                            there);
+            String where = "the " + run.title;
+            return new ShownFrames(record, where, run::heldOrGone, played, workers);
+        }
+    }
+
+    private Frame heldOrGone(long number) throws IOException {
+        Frame held = frames.get(number);
+        if (held == null) {
+            throw new IOException(
+                    "frame " + number + " of the " + title + " was let go for want of memory");
+        }
+        return held;
     }
 
     /// Adds a simulated frame.

@@ -52,6 +52,7 @@ public final class Runs {
     private final ReadOnlyStringWrapper problem = new ReadOnlyStringWrapper("");
     private final Firings firings;
     private final TrialRuns trials;
+    private final ForeignRuns volumes;
     private List<Run> compared = List.of();
     private final ReadOnlyLongWrapper news = new ReadOnlyLongWrapper();
     private final ChangeListener<Number> grown =
@@ -81,6 +82,7 @@ public final class Runs {
         this.document = document;
         this.trials = trials;
         this.firings = new Firings(document, element::get, launcher, ui, homeless, problem::set);
+        this.volumes = new ForeignRuns(document, ui, this::volumesChanged);
         this.sketches = new Sketches(document, sketcher, element::get, this::began);
         document.shotProperty().addListener((o, was, is) -> shotChanged());
         document.shotProperty().addListener((o, was, is) -> span());
@@ -102,6 +104,7 @@ public final class Runs {
         firings.read();
         playhead.playingProperty().set(false);
         playhead.followingProperty().set(true);
+        volumes.consider();
         chooseElement();
         startSketch();
     }
@@ -198,6 +201,16 @@ public final class Runs {
         return news.getReadOnlyProperty();
     }
 
+    /// Volumes of other programs that the shot is seen with.
+    public ForeignRuns volumes() {
+        return volumes;
+    }
+
+    private void volumesChanged() {
+        span();
+        news.set(news.get() + 1);
+    }
+
     /// The firings of the shot.
     public Firings firings() {
         return firings;
@@ -273,11 +286,17 @@ public final class Runs {
             boolean none = run.sizeProperty().get() == 0;
             long done = none ? ran.get(Frames.FIRST) : run.lastFrame();
             playhead.span(Playback.of(ran).until(done));
+        } else if (!volumes.all().isEmpty()) {
+            playhead.span(
+                    Playback.of(frames).over(frames.get(Frames.FIRST), frames.get(Frames.LAST)));
         }
     }
 
     /// The parameters in which a run differs from the shot as it is: "air.wind was …, is …".
     public List<String> differences(Run run) {
+        if (run.isForeign()) {
+            return List.of();
+        }
         Shot shot = document.shot();
         if (!shot.equals(differencesFrom)) {
             differencesFrom = shot;
@@ -298,6 +317,7 @@ public final class Runs {
     private void shotChanged() {
         chooseElement();
         refreshSuperseded();
+        volumes.consider();
         sketches.consider();
     }
 
@@ -379,10 +399,10 @@ public final class Runs {
     }
 
     /// Runs of the other elements that are on, to be seen with the one shown: with a firing firings
-    /// where there are any, else sketches.
+    /// where there are any, else sketches. Volumes of other programs besides.
     public List<Run> others() {
         Run run = shown.get();
-        List<Run> all = new ArrayList<>();
+        List<Run> all = new ArrayList<>(volumes.all());
         if (run == null) {
             return all;
         }
@@ -416,6 +436,7 @@ public final class Runs {
         playhead.playingProperty().set(false);
         firings.close();
         trials.close();
+        volumes.close();
         sketches.close();
     }
 }
