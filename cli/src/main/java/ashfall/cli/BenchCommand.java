@@ -50,6 +50,7 @@ final class BenchCommand implements Callable<Integer> {
                     "pressure-sphere",
                     "pressure-ratio",
                     "picture",
+                    "orbit",
                     "scattering-thin",
                     "scattering-dense",
                     "write",
@@ -69,8 +70,8 @@ final class BenchCommand implements Callable<Integer> {
             paramLabel = "NAME",
             description =
                     "step, fireball, transport, velocity, pressure, pressure-sphere,"
-                        + " pressure-ratio, picture, scattering-thin, scattering-dense, write or"
-                        + " read; by default all")
+                            + " pressure-ratio, picture, orbit, scattering-thin, scattering-dense,"
+                            + " write or read; by default all")
     private String part;
 
     @Option(
@@ -177,6 +178,7 @@ final class BenchCommand implements Callable<Integer> {
             case "pressure-sphere" -> pressure(name, this::aroundABall, workers);
             case "pressure-ratio" -> pressure(name, this::lightInABall, workers);
             case "write", "read" -> volumes(name, workers);
+            case "orbit" -> orbit(workers);
             case "scattering-thin", "scattering-dense" -> scattering(name, workers);
             default -> picture(workers);
         };
@@ -437,6 +439,11 @@ final class BenchCommand implements Callable<Integer> {
     }
 
     /// Of the given file, or of made up volumes.
+    private Row orbit(Workers workers) {
+        PictureBench bench = PictureBench.orbit(volumes, size, workers);
+        return new Row("orbit", median(bench::orbit) / PictureBench.SIDES, bench.pixels(), 0);
+    }
+
     private Row scattering(String name, Workers workers) {
         try (VdbBench made = new VdbBench(volumes, size, workers)) {
             boolean thin = name.equals("scattering-thin");

@@ -1,5 +1,6 @@
 package ashfall.cli;
 
+import ashfall.firing.FrameFile;
 import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
@@ -7,12 +8,15 @@ import ashfall.look.Marcher;
 import ashfall.look.View;
 import ashfall.picture.Layers;
 import ashfall.picture.Picture;
+import ashfall.picture.Print;
 import ashfall.picture.Region;
+import ashfall.shot.Camera;
 import ashfall.shot.DemoShots;
 import ashfall.shot.Fineness;
 import ashfall.shot.Kept;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
 import ashfall.sim.Setup;
 import ashfall.sim.Simulation;
 import ashfall.sim.Snapshot;
@@ -28,14 +32,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/// What `bench` draws: a finished picture of the oil store, and the density of a file under one far
-/// lamp, thin and dense.
+/// What `bench` draws: a finished picture of the oil store, it from all around, and the density of
+/// a file under one far lamp, thin and dense.
 final class PictureBench {
+    /// Pictures of an orbit.
+    static final int SIDES = 20;
+
     private final Workers workers;
     private final Shot shot;
     private final Frame frame;
     private final int width;
     private final int height;
+    private Marcher marcher;
 
     private PictureBench(Workers workers, Shot shot, Frame frame, int width, int height) {
         this.workers = workers;
@@ -60,6 +68,24 @@ final class PictureBench {
         }
         Kept all = Kept.everything(Set.of("density", "temperature", "flame", "velocity"), Set.of());
         return new PictureBench(workers, shot, Snapshot.of(simulation, all, workers), 640, 360);
+    }
+
+    /// A frame of the oil store as the fireground draws a view that is turned.
+    ///
+    /// @param fileOrNull a firing's frame; by default its eighth
+    /// @param size voxels along 16 m of that
+    static PictureBench orbit(Path fileOrNull, int size, Workers workers) {
+        PictureBench own = fileOrNull == null ? oilStore(size, workers) : null;
+        try {
+            return new PictureBench(
+                    workers,
+                    DemoShots.read("oil-store").shot(),
+                    own == null ? FrameFile.read(fileOrNull, workers) : own.frame,
+                    260,
+                    175);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /// The density of a file, 480 x 270, seen from two edges of its cube off with a lens of 50 mm
@@ -142,6 +168,24 @@ final class PictureBench {
     Picture draw() {
         return new Marcher(List.of(frame), shot, workers)
                 .draw(View.of(shot.camera()), width, height);
+    }
+
+    /// Pictures from all around, developed, in the light that was made for the first.
+    void orbit() {
+        if (marcher == null) {
+            marcher = Marcher.quick(frame, shot, null, workers);
+        }
+        View through = View.of(shot.camera());
+        Vec3 middle = shot.camera().get(Camera.TARGET);
+        Vec3 off = through.eye().minus(middle);
+        for (int side = 0; side < SIDES; side++) {
+            double angle = 2 * Math.PI * side / SIDES;
+            double x = off.x() * Math.cos(angle) - off.z() * Math.sin(angle);
+            double z = off.x() * Math.sin(angle) + off.z() * Math.cos(angle);
+            View view = View.towards(middle.plus(new Vec3(x, off.y(), z)), middle, through.width());
+            Picture picture = marcher.draw(view, width, height, Marcher.PASSING, workers);
+            Print.of(picture, shot, workers).argb(workers);
+        }
     }
 
     double pixels() {

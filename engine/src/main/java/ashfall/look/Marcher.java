@@ -12,6 +12,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -26,6 +27,9 @@ import java.util.Set;
 /// coefficients add up; each is sampled by its own voxels, and takes light from all. Bricks without
 /// smoke are skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
+    /// Samples a voxel that do for a picture which another follows at once.
+    public static final double PASSING = 0.5;
+
     final Volumes volumes;
     final Shading shading;
     final GasLight light;
@@ -205,10 +209,8 @@ public final class Marcher {
         float[] emitted = new float[width * height];
         float[] opacity = new float[width * height];
         double perMetre = view.width() / width;
-        boolean[] shown = new boolean[Part.COUNT];
-        for (Part part : Part.values()) {
-            shown[part.offset() / 3] = seen.shows(part);
-        }
+        int[] shown =
+                Arrays.stream(Part.values()).filter(seen::shows).mapToInt(Part::offset).toArray();
         double finest = perMetre * volumes.distance(view.eye());
         // Larger voxels pay where a moment is seen again, from elsewhere.
         Volume[] gas = again ? volumes.seenBy(finest, job) : volumes.all;
@@ -225,8 +227,10 @@ public final class Marcher {
                         ray.trace(view, view.eye(), d, perMetre, jitter, 0);
                         opacity[pixel] = ray.opacity();
                         emitted[pixel] = ray.glowLuminance();
-                        for (int i = 0; i < ray.parts.length; i++) {
-                            rgb[3 * pixel + i % 3] += shown[i / 3] ? ray.parts[i] : 0;
+                        for (int part : shown) {
+                            rgb[3 * pixel] += ray.parts[part];
+                            rgb[3 * pixel + 1] += ray.parts[part + 1];
+                            rgb[3 * pixel + 2] += ray.parts[part + 2];
                         }
                         for (int k = 0; k < 3 && seen == Seen.COVER; k++) {
                             rgb[3 * pixel + k] = (float) (2 * ray.clear / shading.exposure());

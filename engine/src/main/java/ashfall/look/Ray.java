@@ -14,6 +14,9 @@ final class Ray {
     /// Optical depth of a step that hides nothing.
     private static final float THIN = 1e-6f;
 
+    /// What may be clear of gas that is seen in passing.
+    private static final float PASSING_OPAQUE = 1e-2f;
+
     private static final Vec3 STRAIGHT = new Vec3(0, 0, 0);
 
     /// Light by part, cd/m²; set by [#trace].
@@ -39,6 +42,9 @@ final class Ray {
     private final Shading shading;
     private final double samples;
     private final boolean exact;
+
+    /// What is clear of it no longer counts.
+    private final float opaque;
 
     /// Does smoke hide nothing?
     private boolean through;
@@ -77,6 +83,7 @@ final class Ray {
         this.scene = scene;
         this.shading = scene.shading;
         this.samples = samples;
+        this.opaque = samples < 1 && !exact ? PASSING_OPAQUE : scene.opaque;
         Haze haze = exact || samples >= 1 ? scene.haze() : null;
         hotAir = haze == null ? null : haze.new Way();
         int count = volumes.length;
@@ -118,7 +125,7 @@ final class Ray {
             scene.addKeeper(this, view, eye.plus(d.times(standing)), standing * width);
             march(d, standing, end, jitter);
         }
-        if (clear <= scene.opaque) {
+        if (clear <= opaque) {
             return;
         }
         if (hotAir != null && hotAir.follow(eye, d, end)) {
@@ -170,7 +177,7 @@ final class Ray {
         // The first step is a part of one, so that neighbours do not step together.
         double share = exact ? 1 : Math.max(0.02, jitter);
         stays = s;
-        while (s < end && clear > scene.opaque) {
+        while (s < end && clear > opaque) {
             if (s >= stays) {
                 meet(s);
                 if (stays == Double.POSITIVE_INFINITY) {

@@ -194,7 +194,7 @@ final class PictureMaker implements AutoCloseable {
             sayTrouble(request, e);
             return;
         }
-        publish(request, gas, divisor, COARSE_SAMPLES, first, false);
+        publish(request, gas, divisor, coarse(request), first, false);
         Workers idle = workers.pictures(own);
         for (int finer = divisor / 2; finer >= request.finest; finer /= 2) {
             double pixels = (double) request.columns * request.rows / (finer * finer);
@@ -206,6 +206,11 @@ final class PictureMaker implements AutoCloseable {
                 publish(request, gas, finer, FINE_SAMPLES, idle, true);
             }
         }
+    }
+
+    /// Samples a voxel of a first picture: fewer where another will follow at once.
+    private static double coarse(Request request) {
+        return request.isPassing() ? Marcher.PASSING : COARSE_SAMPLES;
     }
 
     /// The pool for a first picture, which is always finished, or a moving view would never show
@@ -236,7 +241,7 @@ final class PictureMaker implements AutoCloseable {
         if (gas.getFirst().isVisible()) {
             prepare(request, gas, first);
             boolean last = request.isPassing();
-            publish(request, gas, coarsest(request), COARSE_SAMPLES, first, last);
+            publish(request, gas, coarsest(request), coarse(request), first, last);
         }
     }
 
@@ -299,7 +304,7 @@ final class PictureMaker implements AutoCloseable {
                 how.graded ? Print.of(picture, request.shot, job) : Print.ungraded(picture, job);
         int[] argb = print.argb(job);
         double full = how.full ? paintFull(picture, print, argb) : 0;
-        if (samples == COARSE_SAMPLES) {
+        if (samples < 1) {
             double took = (System.nanoTime() - started) * 1e-9 / ((double) columns * rows);
             secondsPerPixel = 0.7 * secondsPerPixel + 0.3 * took;
         }
