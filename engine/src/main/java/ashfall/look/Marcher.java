@@ -296,11 +296,10 @@ public final class Marcher {
             Vec3 d = view.ray(px, py, width, region.height());
             Vec3 eye = view.eye();
             if (taking.radius() > 0) {
-                eye = taking.eye(view, taking.draw(pixel, i, 4), taking.draw(pixel, i, 5));
+                eye = taking.eye(view, taking.draw(pixel, i, 3), taking.draw(pixel, i, 4));
                 d = taking.through(view, eye, d);
             }
-            float late = (float) ((taking.draw(pixel, i, 3) - 0.5) * taking.open());
-            ray.trace(view, eye, d, perMetre, taking.draw(pixel, i, 2), late);
+            ray.trace(view, eye, d, perMetre, taking.draw(pixel, i, 2), taking.late(pixel, i));
             for (Part part : Part.values()) {
                 float[] light = out.light(part);
                 for (int k = 0; k < 3; k++) {

@@ -15,9 +15,12 @@ import ashfall.shot.Vec3;
 /// @param focus distance at which all is sharp, m along the line of sight
 /// @param rays a pixel
 record Taking(double open, double radius, double focus, int rays) {
-    /// Root of `x^7 = x + 1`: steps by its powers fill six dimensions evenly (Roberts 2018,
+    /// Root of `x^6 = x + 1`: steps by its powers fill five dimensions evenly (Roberts 2018,
     /// generalised golden ratio).
-    private static final double ROOT = 1.1127756842787055;
+    private static final double ROOT = 1.1347241384015194;
+
+    /// Number of the moment among what is drawn by chance.
+    private static final int MOMENT = 5;
 
     static Taking of(Shot shot) {
         double frame = shot.frames().get(Frames.RATE).seconds(1);
@@ -39,7 +42,7 @@ record Taking(double open, double radius, double focus, int rays) {
     /// The number of a ray for one of its draws, 0 to 1: the rays of a pixel lie evenly, those of
     /// different pixels do not line up. Depends on nothing but its arguments.
     ///
-    /// @param draw 0 to 5
+    /// @param draw 0 to 4
     float draw(int pixel, int ray, int draw) {
         double step = 1;
         for (int i = 0; i <= draw; i++) {
@@ -47,6 +50,15 @@ record Taking(double open, double radius, double focus, int rays) {
         }
         double place = Seeded.unit(0, 0, draw, pixel) + ray * step;
         return (float) (place - Math.floor(place));
+    }
+
+    /// When a ray is seen while the shutter is open, seconds from the frame's moment. Those of a
+    /// pixel are the same time apart, there and back again: what they see at the end would else
+    /// have to join on to what they see at the beginning, and edges that move would be rough
+    /// (Hickernell 2002, the baker's transformation of lattice rules).
+    float late(int pixel, int ray) {
+        double place = (ray + Seeded.unit(0, 0, MOMENT, pixel)) / rays;
+        return (float) ((0.5 - Math.abs(2 * place - 1)) * open);
     }
 
     /// Where a ray leaves the lens.

@@ -126,6 +126,28 @@ class TakingTest {
         assertEquals(0.8 * 0.4, edge(picture("camera.shutter=360")), 0.03);
     }
 
+    /// With few rays too: pixels that see the same differ by a twentieth, where eight rays by
+    /// chance alone would by more than a tenth.
+    @Test
+    void movingEdge_isSmooth() {
+        float[] opacity = picture("look.rays=8", "camera.shutter=360").opacity();
+        double square = 0;
+        int blurred = 0;
+        for (int x = 0; x < WIDTH; x++) {
+            double mean = 0;
+            for (int y = 0; y < HEIGHT; y++) {
+                mean += opacity[y * WIDTH + x] / HEIGHT;
+            }
+            for (int y = 0; y < HEIGHT && mean > 0.02 && mean < 0.98; y++) {
+                square += Math.pow(opacity[y * WIDTH + x] - mean, 2);
+                blurred++;
+            }
+        }
+        assertTrue(blurred > 20 * HEIGHT, blurred + " pixels are blurred");
+        double spread = Math.sqrt(square / blurred);
+        assertTrue(spread < 0.055, "differ by " + spread);
+    }
+
     /// A lens of 0.4 m with its focus at twice the wall's distance blurs to half its opening; on
     /// the wall nothing is blurred.
     @Test

@@ -8,6 +8,7 @@ import ashfall.shot.Kind;
 import ashfall.shot.Source;
 
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 
@@ -26,8 +27,11 @@ final class AddButtons extends FlowPane {
         this.selection = selection;
         this.adding = adding;
         getStyleClass().add("manifest-foot");
+        Label head = new Label("Add");
+        head.getStyleClass().addAll("group-name", "adder");
         getChildren()
                 .addAll(
+                        head,
                         adder("charge", Glyph.CHARGE, Source.CHARGE, "bursts once"),
                         adder("burner", Glyph.BURNER, Source.BURNER, "burns steadily"),
                         adder("igniter", Glyph.IGNITER, Source.IGNITER, "gives heat only"),

@@ -74,9 +74,7 @@ public final class ManifestView extends VBox {
         problem.setManaged(false);
         problem.setId("manifest-problem");
         AddButtons foot = new AddButtons(runs, selection, new Adding(document));
-        Label add = new Label("Add");
-        add.getStyleClass().add("group-name");
-        VBox below = new VBox(4, problem, add, foot);
+        VBox below = new VBox(4, problem, foot);
         below.getStyleClass().add("manifest-below");
         search.setId("manifest-search");
         search.getStyleClass().add("value-field");

@@ -151,21 +151,27 @@ public final class RenderPanel extends VBox implements AutoCloseable {
         VBox form =
                 new VBox(
                         6,
-                        row("Of", of, "Frames", frames),
-                        row("Size", size, "Region", region),
-                        row("Files", format, "", missing),
-                        folder);
+                        row("Of", of),
+                        row("Frames", frames, "Size", size),
+                        row("Region", region, "Files", format),
+                        new HBox(12, missing, folder));
         form.getStyleClass().add("render-form");
         return form;
     }
 
-    private static HBox row(String first, Node one, String second, Node other) {
+    private static HBox row(String first, Node one) {
         Label a = new Label(first);
-        Label b = new Label(second);
         a.setMinWidth(52);
-        b.setMinWidth(40);
-        HBox row = new HBox(8, a, one, b, other);
+        HBox row = new HBox(8, a, one);
         row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private static HBox row(String first, Node one, String second, Node other) {
+        Label b = new Label(second);
+        b.setMinWidth(40);
+        HBox row = row(first, one);
+        row.getChildren().addAll(b, other);
         return row;
     }
 
