@@ -136,7 +136,10 @@ final class Adding {
     /// @return its path
     String addSource(Kind kind, Optional<String> elementName) {
         Shot shot = document.shot();
-        String into = elementName.filter(shot.elements()::containsKey).orElse("fire");
+        String into =
+                elementName
+                        .filter(shot.elements()::containsKey)
+                        .orElseGet(() -> Arranging.free("fire", Arranging.seen(shot)));
         Element element = shot.elements().get(into);
         if (element == null) {
             element = Element.bare();

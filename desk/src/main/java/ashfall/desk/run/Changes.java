@@ -1,8 +1,11 @@
 package ashfall.desk.run;
 
+import ashfall.shot.Item;
 import ashfall.shot.Shot;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /// What differs between two runs, and a run's settings put to use again.
 public final class Changes {
@@ -12,8 +15,8 @@ public final class Changes {
 
     private Changes() {}
 
-    /// The shot of a run as it is seen now: with the present name, camera and look, and with all
-    /// that was found in reviewing it.
+    /// The shot of a run as it is seen now: with the present name, camera and look, with what
+    /// stands beside it, and with all that was found in reviewing it.
     public static Shot seenAs(Shot ran, Shot now) {
         Shot seen = reviewedAs(ran, now).withName(now.name());
         for (String path : SEEN_BY) {
@@ -29,9 +32,13 @@ public final class Changes {
         return seenAs(run.shot(), now).readAs(run.element());
     }
 
-    /// An older shot with the present references and remarks: they are about the work, not of it.
+    /// An older shot with the present references and remarks, volumes and lamps: they are about the
+    /// work or beside it, not of it.
     public static Shot reviewedAs(Shot then, Shot now) {
-        return then.withGroup("references", now.references())
+        Map<String, Item> volumes = new LinkedHashMap<>(now.volumes());
+        volumes.keySet().removeAll(then.elements().keySet());
+        return then.withGroup("volumes", volumes)
+                .withGroup("references", now.references())
                 .withGroup("remarks", now.remarks())
                 .withGroup("cameras", now.cameras())
                 .withGroup("readings", now.readings())
