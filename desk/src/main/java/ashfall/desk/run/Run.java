@@ -1,11 +1,8 @@
 package ashfall.desk.run;
 
 import ashfall.firing.FiringFolder;
-import ashfall.firing.FiringRecord;
 import ashfall.firing.ForeignGas;
-import ashfall.firing.KeptFrame;
 import ashfall.firing.PictureJob;
-import ashfall.firing.ShownFrames;
 import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Burn;
@@ -14,7 +11,6 @@ import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Kept;
 import ashfall.shot.Shot;
-import ashfall.shot.ShotFile;
 import ashfall.sim.FlameNeeds;
 import ashfall.sim.LogEntry;
 import ashfall.work.Workers;
@@ -36,7 +32,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalLong;
-import java.util.TreeMap;
+import java.util.Set;
 import java.util.concurrent.ConcurrentSkipListMap;
 
 /// A simulated run as the window sees it: frames and burn log, growing while it is made. A sketch
@@ -374,41 +370,9 @@ public final class Run {
         return isFiring() ? PictureJob.Firing.of(folder) : new SketchedGas(this);
     }
 
-    /// A sketch as finished pictures take it.
-    private record SketchedGas(Run run) implements PictureJob.Gas {
-        @Override
-        public String name() {
-            return run.element;
-        }
-
-        @Override
-        public ShownFrames frames(Shot played, Workers workers) {
-            Map<Long, KeptFrame> there = new TreeMap<>();
-            KeptFrame inMemory = new KeptFrame("", 0, "", Map.of());
-            run.frames.keySet().forEach(number -> there.put(number, inMemory));
-            FiringRecord record =
-                    new FiringRecord(
-                            run.shot.name(),
-                            ShotFile.write(run.shot),
-                            run.element,
-                            run.fineness,
-                            "",
-                            run.key,
-                            there.isEmpty() ? 0 : there.keySet().iterator().next(),
-                            List.of(),
-                            there);
-            String where = "the " + run.title;
-            return new ShownFrames(record, where, run::heldOrGone, played, workers);
-        }
-    }
-
-    private Frame heldOrGone(long number) throws IOException {
-        Frame held = frames.get(number);
-        if (held == null) {
-            throw new IOException(
-                    "frame " + number + " of the " + title + " was let go for want of memory");
-        }
-        return held;
+    /// Numbers of the frames that are held in memory.
+    Set<Long> held() {
+        return frames.keySet();
     }
 
     /// Adds a simulated frame.
