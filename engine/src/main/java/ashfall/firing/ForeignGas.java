@@ -92,8 +92,11 @@ public record ForeignGas(String name, Item settings) implements PictureJob.Gas {
         return Between.hastened(in, scale);
     }
 
-    /// The room that the leaves of a frame take, as bounds; none where it holds none.
-    public static Optional<Item> room(Frame frame) {
+    /// The room that the leaves of a frame take, as bounds.
+    ///
+    /// @param before room of other frames that it is to hold too, or null
+    /// @return null where there is none
+    public static Item room(Frame frame, Item before) {
         int[] from = {Integer.MAX_VALUE, Integer.MAX_VALUE, Integer.MAX_VALUE};
         int[] to = {Integer.MIN_VALUE, Integer.MIN_VALUE, Integer.MIN_VALUE};
         for (SparseGrid grid : frame.channels().values()) {
@@ -106,12 +109,26 @@ public record ForeignGas(String name, Item settings) implements PictureJob.Gas {
                 }
             }
         }
-        return from[0] > to[0]
-                ? Optional.empty()
-                : Optional.of(
-                        Item.of(Bounds.KIND)
-                                .with(Bounds.FROM, corner(frame.lattice(), from))
-                                .with(Bounds.TO, corner(frame.lattice(), to)));
+        if (from[0] > to[0]) {
+            return before;
+        }
+        Vec3 low = corner(frame.lattice(), from);
+        Vec3 high = corner(frame.lattice(), to);
+        if (before != null) {
+            Vec3 l = before.get(Bounds.FROM);
+            Vec3 h = before.get(Bounds.TO);
+            low =
+                    new Vec3(
+                            Math.min(low.x(), l.x()),
+                            Math.min(low.y(), l.y()),
+                            Math.min(low.z(), l.z()));
+            high =
+                    new Vec3(
+                            Math.max(high.x(), h.x()),
+                            Math.max(high.y(), h.y()),
+                            Math.max(high.z(), h.z()));
+        }
+        return Item.of(Bounds.KIND).with(Bounds.FROM, low).with(Bounds.TO, high);
     }
 
     private static Vec3 corner(Lattice lattice, int[] cell) {

@@ -11,6 +11,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.SparseGrid;
 import ashfall.picture.PictureFile;
 import ashfall.picture.Region;
+import ashfall.shot.Bounds;
 import ashfall.shot.Foreign;
 import ashfall.shot.Item;
 import ashfall.shot.NewShot;
@@ -120,6 +121,25 @@ class ForeignGasTest {
         assertEquals(3 + 0.01 * was.lattice().z(), now.lattice().z(), 1e-12);
         assertEquals(0.01 * quickest(was), quickest(now), 1e-3 * 0.01 * quickest(was));
         assertEquals(was.channels().keySet(), now.channels().keySet());
+    }
+
+    /// It grows with what is seen of it, and holds the smoke of all of that.
+    @Test
+    void room_holdsAllFramesThatWereRead() throws IOException {
+        ShownFrames shown = ShownFrames.in(firing, SHOT, WORKERS);
+        Item first = ForeignGas.room(shown.at(1, Set.of()), null);
+        Item last = ForeignGas.room(shown.at(4, Set.of()), null);
+        Item both = ForeignGas.room(shown.at(4, Set.of()), first);
+        for (int axis = 0; axis < 3; axis++) {
+            double low = first.get(Bounds.FROM).get(axis);
+            double high = first.get(Bounds.TO).get(axis);
+            assertTrue(low < high);
+            assertEquals(
+                    Math.min(low, last.get(Bounds.FROM).get(axis)),
+                    both.get(Bounds.FROM).get(axis));
+            assertEquals(
+                    Math.max(high, last.get(Bounds.TO).get(axis)), both.get(Bounds.TO).get(axis));
+        }
     }
 
     private static double quickest(Frame frame) {

@@ -20,7 +20,6 @@ import org.junit.jupiter.api.io.TempDir;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 
@@ -70,19 +69,10 @@ class VolumeSequenceTest {
                         .filter(f -> !f.path().equals("elements.fireball"))
                         .map(Finding::sentence)
                         .toList());
-        List<String> names = new ArrayList<>();
-        job.draw(
-                List.of(frame),
-                new PictureJob.Listener() {
-                    @Override
-                    public void foretold(double seconds, int count) {}
-
-                    @Override
-                    public void done(PictureJob.Done done, long last) {
-                        names.add(done.name());
-                    }
-                });
-        return Files.readAllBytes(out.resolve(names.getFirst()));
+        Fired.drawn(job, frame);
+        try (var drawn = Files.list(out)) {
+            return Files.readAllBytes(drawn.findFirst().orElseThrow());
+        }
     }
 
     @Test

@@ -42,8 +42,8 @@ final class WhatChoice extends MenuButton {
         setText(what.words);
         setTooltip(
                 new Tooltip(
-                        "Firings are shown or the newest of their elements; what is shown may be"
-                                + " sketches"));
+                        "Firings: of each element the one shown, else its newest; what is shown"
+                                + " may be sketches"));
         ToggleGroup group = new ToggleGroup();
         for (What one : What.values()) {
             RadioMenuItem item = new RadioMenuItem(one.words);

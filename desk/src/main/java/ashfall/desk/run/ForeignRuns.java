@@ -16,6 +16,7 @@ import org.slf4j.LoggerFactory;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Executor;
@@ -86,11 +87,15 @@ public final class ForeignRuns {
         String words;
         try {
             FiringRecord record = gas.record(shot);
-            run = Run.foreign(gas, shot, record.files(), shelf);
+            run = Run.foreign(gas, shot, gas.folder(), record.files(), shelf);
             words =
                     String.format(
+                            Locale.ROOT,
                             "frames %d-%d, %d files in %s",
-                            run.firstFrame(), run.lastFrame(), record.files().size(), gas.folder());
+                            run.firstFrame(),
+                            run.lastFrame(),
+                            record.files().size(),
+                            run.folder());
         } catch (FiringException e) {
             LOG.debug("no volumes", e);
             words = e.getMessage();

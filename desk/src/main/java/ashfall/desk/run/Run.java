@@ -70,7 +70,7 @@ public final class Run {
     private final ObjectProperty<State> state = new SimpleObjectProperty<>(State.RUNNING);
     private final StringProperty problem = new SimpleStringProperty("");
     private long bytesHeld;
-    private volatile Item room;
+    private Item room;
 
     private Run(
             String title,
@@ -119,8 +119,10 @@ public final class Run {
     /// Volumes of another program, all of which are there; they have no burn log.
     ///
     /// @param shot that they are seen with
+    /// @param folder of their files
     /// @param files by frame
-    static Run foreign(ForeignGas gas, Shot shot, Map<Long, String> files, FrameShelf shelf) {
+    static Run foreign(
+            ForeignGas gas, Shot shot, Path folder, Map<Long, String> files, FrameShelf shelf) {
         Run run =
                 new Run(
                         gas.name(),
@@ -128,7 +130,7 @@ public final class Run {
                         gas.name(),
                         Fineness.FINAL,
                         Map.of(),
-                        gas.folder(),
+                        folder,
                         1,
                         shelf,
                         gas);
@@ -139,7 +141,7 @@ public final class Run {
 
     /// The same volumes elsewhere, or seen otherwise.
     Run placed(ForeignGas gas, Shot now) {
-        return foreign(gas, now, files, shelf);
+        return foreign(gas, now, folder, files, shelf);
     }
 
     /// "sketch", "firing 3", or what differs of a trial.
@@ -333,12 +335,16 @@ public final class Run {
             return read;
         }
         Frame placed = foreign.placed(read, number, shot.frames().get(Frames.RATE));
-        room = ForeignGas.room(placed).orElse(null);
+        grow(placed);
         return placed;
     }
 
-    /// The room that volumes of another program took in the frame that was read last, as bounds.
-    public Optional<Item> room() {
+    private synchronized void grow(Frame placed) {
+        room = ForeignGas.room(placed, room);
+    }
+
+    /// The room that volumes of another program take in the frames that were read, as bounds.
+    public synchronized Optional<Item> room() {
         return Optional.ofNullable(room);
     }
 
