@@ -161,7 +161,10 @@ abstract class DeskTest {
     /// Types into a field and takes it.
     void type(FxRobot robot, String id, String text) {
         untilDials();
-        robot.clickOn("#" + id);
+        // What is still being laid out may move the field from under a press.
+        for (int press = 0; press < 5 && !node(robot, id).isFocused(); press++) {
+            robot.clickOn("#" + id);
+        }
         robot.interact(() -> robot.lookup("#" + id).queryAs(TextField.class).selectAll());
         robot.write(text);
         robot.type(javafx.scene.input.KeyCode.ENTER);

@@ -253,6 +253,7 @@ public final class ProofLayer extends Pane implements AutoCloseable {
                             (now.getX() - dragged.getX()) / getWidth(),
                             (now.getY() - dragged.getY()) / getHeight());
                     dragged = now;
+                    lay();
                     again.ask();
                     e.consume();
                 });
