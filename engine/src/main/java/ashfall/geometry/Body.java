@@ -134,6 +134,16 @@ public final class Body {
 
         /// From a point to the surface, m; negative inside.
         public double distance(double x, double y, double z) {
+            return distance(x, y, z, false);
+        }
+
+        /// How far from a point the surface is at least, m: as [#distance] near it, without a look
+        /// at what is rough on it from afar.
+        public double free(double x, double y, double z) {
+            return distance(x, y, z, true);
+        }
+
+        private double distance(double x, double y, double z, boolean atLeast) {
             double px = x - at.x();
             double py = y - at.y();
             double pz = z - at.z();
@@ -144,7 +154,9 @@ public final class Body {
             } else {
                 d = form.distance(px, py, pz);
             }
-            if (rough > 0) {
+            if (atLeast && d > 2 * Noise.MOST * rough) {
+                d -= Noise.MOST * rough;
+            } else if (rough > 0) {
                 Vec3 own = turned.back(px, py, pz);
                 d +=
                         rough

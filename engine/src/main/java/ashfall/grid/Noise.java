@@ -24,6 +24,9 @@ public final class Noise {
         return low + (high - low) * tz;
     }
 
+    /// What [#octaves] never is beyond, up or down.
+    public static final double MOST = 1.4;
+
     /// Three octaves, each half the size and half the strength of the one before; about -1 to 1.
     public static double octaves(long seed, double x, double y, double z) {
         return (at(seed, x, y, z)

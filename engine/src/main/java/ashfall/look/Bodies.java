@@ -69,18 +69,24 @@ final class Bodies {
 
     private static double hit(Body.Placed body, Vec3 from, Vec3 d, double end) {
         double reach = new Vec3(body.half(0), body.half(1), body.half(2)).length();
-        Vec3 to = body.centre().minus(from);
-        double middle = to.dot(d);
-        double beside = to.dot(to) - middle * middle;
-        if (beside > reach * reach) {
-            return Double.POSITIVE_INFINITY;
+        double s = 0;
+        double last = end;
+        for (int axis = 0; axis < 3; axis++) {
+            double to = body.centre().get(axis) - from.get(axis);
+            double half = body.half(axis);
+            double slope = d.get(axis);
+            if (slope != 0) {
+                double a = (to - half) / slope;
+                double b = (to + half) / slope;
+                s = Math.max(s, Math.min(a, b));
+                last = Math.min(last, Math.max(a, b));
+            } else if (Math.abs(to) > half) {
+                return Double.POSITIVE_INFINITY;
+            }
         }
-        double half = Math.sqrt(reach * reach - beside);
-        double s = Math.max(0, middle - half);
-        double last = Math.min(end, middle + half);
         for (int step = 0; step < MOST_STEPS && s < last; step++) {
             Vec3 p = from.plus(d.times(s));
-            double free = body.distance(p.x(), p.y(), p.z());
+            double free = body.free(p.x(), p.y(), p.z());
             if (free < 2e-4 * (reach + s * 0.1)) {
                 return s;
             }

@@ -178,7 +178,10 @@ class BodyTest {
         double most = 0;
         for (int k = 0; k < 2000; k++) {
             Vec3 p = body.centre().plus(point(k, 1));
-            most = Math.max(most, Math.abs(distance(body, p) - distance(smooth, p)));
+            double away = distance(body, p);
+            most = Math.max(most, Math.abs(away - distance(smooth, p)));
+            double free = body.free(p.x(), p.y(), p.z());
+            assertTrue(free <= away && (free == away || free > 0.1), "free " + free);
         }
         assertTrue(most > 0.04 && most <= 0.15, "moved by " + most);
         assertTrue(
