@@ -3,6 +3,8 @@ package ashfall.look;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
+
 /// Optical depths of a volume along parallel light: how much smoke, or stone, stands between a
 /// place and a far lamp.
 ///
@@ -11,7 +13,7 @@ import ashfall.work.Workers;
 /// times their ways. Between points depths are read trilinearly, beyond the lit end there is none,
 /// beyond the other end that of the whole line.
 final class Beam {
-    /// Depth behind stone: nothing is seen of the light there.
+    /// Depth behind stone, or that of much smoke: nothing is seen of the light there.
     private static final float STONE = 60;
 
     private final double cell;
@@ -95,7 +97,8 @@ final class Beam {
         float weight = (float) (0.5 * step);
         float before = 0;
         float depth = 0;
-        for (int k = 1; k < count[2]; k++) {
+        int k = 1;
+        for (; k < count[2] && depth < STONE; k++) {
             if (span[0] <= k * cell && (k - 1) * cell < span[1] + volume.voxel) {
                 for (int s = 1; s <= samples; s++) {
                     double far = (k - 1) * cell + s * step;
@@ -112,6 +115,7 @@ final class Beam {
             }
             depths[at + k] = k * cell > stone ? depth + STONE : depth;
         }
+        Arrays.fill(depths, at + k, at + count[2], depth);
     }
 
     private double start(int axis, int column, int row) {

@@ -34,7 +34,9 @@ final class Crossing {
 
     float kelvin;
     float release;
-    final float[] moving = new float[3];
+    final float[] moving = new float[4];
+
+    private final float[] got = new float[4];
 
     /// Where that was, m along the ray.
     private double known;
@@ -130,18 +132,30 @@ final class Crossing {
         float x = (float) at(0, s);
         float y = (float) at(1, s);
         float z = (float) at(2, s);
-        if (volume.motion != null) {
-            for (int k = 0; k < 3; k++) {
-                moving[k] = volume.sample(volume.motion[k], x, y, z);
-            }
+        if (volume.motion == null) {
+            readStill(x, y, z);
+        } else {
+            volume.motion.sample(x, y, z, moving);
             float voxels = late / (float) volume.voxel;
-            x -= moving[0] * voxels;
-            y -= moving[1] * voxels;
-            z -= moving[2] * voxels;
+            readMoved(x - moving[0] * voxels, y - moving[1] * voxels, z - moving[2] * voxels);
         }
-        x = Math.max(0f, Math.min(volume.shape.nx(), x + 0.5f));
-        y = Math.max(0f, Math.min(volume.shape.ny(), y + 0.5f));
-        z = Math.max(0f, Math.min(volume.shape.nz(), z + 0.5f));
+        known = s;
+    }
+
+    private void readMoved(float x, float y, float z) {
+        volume.moved.sample(x, y, z, got);
+        density = got[0];
+        release = got[2];
+        source = volume.source == null ? density : got[3];
+        tint = volume.tint == null ? 0 : volume.sample(volume.tint, x, y, z);
+        boolean isCold = (density == 0 && source == 0) || volume.kelvin == null;
+        kelvin = isCold ? NONE : got[1];
+    }
+
+    private void readStill(float gx, float gy, float gz) {
+        float x = Math.max(0f, Math.min(volume.shape.nx(), gx + 0.5f));
+        float y = Math.max(0f, Math.min(volume.shape.ny(), gy + 0.5f));
+        float z = Math.max(0f, Math.min(volume.shape.nz(), gz + 0.5f));
         int ix = (int) x;
         int iy = (int) y;
         int iz = (int) z;
@@ -157,8 +171,7 @@ final class Crossing {
                         ? density
                         : volume.between(volume.source, low, x, y, z);
         tint = volume.tint == null ? 0 : volume.between(volume.tint, low, x, y, z);
-        boolean cold = (density == 0 && source == 0) || volume.kelvin == null;
-        kelvin = cold ? NONE : volume.between(volume.kelvin, low, x, y, z);
-        known = s;
+        boolean isCold = (density == 0 && source == 0) || volume.kelvin == null;
+        kelvin = isCold ? NONE : volume.between(volume.kelvin, low, x, y, z);
     }
 }

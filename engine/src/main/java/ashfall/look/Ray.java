@@ -75,6 +75,9 @@ final class Ray {
     private final Scattering scattering;
     private final float[] drift = new float[3];
 
+    /// Does any gas move while the shutter is open?
+    private final boolean moves;
+
     /// @param volumes those of the scene, or coarser ones
     /// @param samples steps in each voxel, at least
     /// @param exact whether steps end where values bend
@@ -92,6 +95,7 @@ final class Ray {
             crossings[i] = new Crossing(volumes[i]);
         }
         met = new int[count];
+        moves = Arrays.stream(volumes).anyMatch(volume -> volume.motion != null);
         scattering = new Scattering(scene, count);
     }
 
@@ -239,7 +243,9 @@ final class Ray {
         glow[1] = 0;
         glow[2] = 0;
         scattering.clear();
-        Arrays.fill(drift, 0);
+        if (moves) {
+            Arrays.fill(drift, 0);
+        }
         float extinction = 0;
         float away = 0;
         float warmth = 0;
@@ -277,7 +283,7 @@ final class Ray {
             extinction += thick;
             warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
             scattering.dye(here.mapping(), 0.5f * (tint0 + here.tint), thick);
-            for (int k = 0; k < 3; k++) {
+            for (int k = 0; moves && k < 3; k++) {
                 drift[k] += thick * here.moving[k];
             }
             scattering.add(met[m], here, middle, thick);
@@ -294,7 +300,7 @@ final class Ray {
             cut += lost;
             distance += (covers - lost) * middle;
             heat += covers * (warmth / extinction);
-            for (int k = 0; k < 3; k++) {
+            for (int k = 0; moves && k < 3; k++) {
                 motion[k] += covers * (drift[k] / extinction);
             }
             clear -= covers;

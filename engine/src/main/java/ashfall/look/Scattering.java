@@ -82,8 +82,12 @@ final class Scattering {
     void clear() {
         bySun = 0;
         bySky = 0;
-        Arrays.fill(byLamps, 0);
-        Arrays.fill(byFire, 0);
+        if (lampRoom.length > 0) {
+            Arrays.fill(byLamps, 0);
+        }
+        if (isSpread) {
+            Arrays.fill(byFire, 0);
+        }
         if (isDyed) {
             Arrays.fill(colour, 0);
         }
