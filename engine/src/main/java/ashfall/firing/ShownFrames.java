@@ -3,11 +3,8 @@ package ashfall.firing;
 import ashfall.grid.Between;
 import ashfall.grid.Frame;
 import ashfall.look.Embers.Ember;
-import ashfall.particles.Carriers;
 import ashfall.shot.Camera;
-import ashfall.shot.Carrier;
 import ashfall.shot.Curve;
-import ashfall.shot.Element;
 import ashfall.shot.FrameRate;
 import ashfall.shot.Frames;
 import ashfall.shot.Gas;
@@ -16,9 +13,6 @@ import ashfall.shot.Kept;
 import ashfall.shot.Playback;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
-import ashfall.shot.Source;
-import ashfall.shot.Vec3;
-import ashfall.sim.CarrierFlights;
 import ashfall.vdb.VdbWriter;
 import ashfall.work.Workers;
 
@@ -108,52 +102,8 @@ public final class ShownFrames {
             return List.of();
         }
         double frame = fired.frames().get(Frames.RATE).seconds(1);
-        double seconds = frame * playback.stored(shown);
         double open = Camera.open(shot.camera()) * frame * playback.speedAt(shown);
-        Element element = fired.element(record.element());
-        Element asked = shot.elements().get(record.element());
-        List<Ember> all = new ArrayList<>();
-        element.sources()
-                .forEach(
-                        (name, source) -> {
-                            Item now = asked == null ? null : asked.sources().get(name);
-                            if (isThrown(source)
-                                    && now != null
-                                    && isThrown(now)
-                                    && now.get(Carrier.SHOWN)) {
-                                Carriers own = CarrierFlights.of(fired, element, source);
-                                own.forEachLiving(
-                                        seconds, s -> all.add(ember(own, s, seconds, open, now)));
-                            }
-                        });
-        return all;
-    }
-
-    private static Ember ember(
-            Carriers all, Carriers.Seen seen, double seconds, double open, Item look) {
-        double born = all.born(seen.carrier);
-        double life = all.life(seen.carrier);
-        double lived = (seconds - born) / life;
-        double end = Math.nextDown(born + life);
-        Vec3 from = place(all, seen.carrier, Math.max(born, seconds - open / 2));
-        Vec3 to = place(all, seen.carrier, Math.min(end, seconds + open / 2));
-        double hot = look.number(Carrier.EMBER_BORN);
-        return new Ember(
-                from,
-                to,
-                hot + lived * (look.number(Carrier.EMBER_END) - hot),
-                look.number(Carrier.EMBER_SIZE),
-                look.number(Carrier.EMBER_GLOW));
-    }
-
-    private static Vec3 place(Carriers all, int carrier, double seconds) {
-        Carriers.Seen seen = new Carriers.Seen();
-        all.look(carrier, seconds, seen);
-        return new Vec3(seen.x, seen.y, seen.z);
-    }
-
-    private static boolean isThrown(Item source) {
-        return source.kind().equals(Source.CARRIERS) && source.get(Source.ON);
+        return EmberFlights.at(fired, record.element(), shot, frame * playback.stored(shown), open);
     }
 
     /// The firing they are of.

@@ -51,14 +51,33 @@ public final class Embers {
     }
 
     /// Adds embers to a picture that was drawn, within the part of it that is.
+    ///
+    /// @param picture the whole, or its region alone
     void add(Layers picture, Region region, View view, List<Ember> embers, Workers workers) {
         Streak[] streaks = new Streak[embers.size()];
         workers.forEachSlab(
                 streaks.length,
                 (i, worker) -> streaks[i] = new Streak(embers.get(i), region, view));
-        float[] all = picture.light(Part.EMBERS);
+        boolean isAlone = picture.width() < region.width() || picture.height() < region.height();
+        Target target =
+                new Target(
+                        picture.light(Part.EMBERS),
+                        isAlone ? region.left() : 0,
+                        isAlone ? region.top() : 0,
+                        picture.width());
         for (Streak streak : streaks) {
-            streak.put(all);
+            streak.put(target);
+        }
+    }
+
+    /// Where light goes.
+    ///
+    /// @param left column of the first pixel
+    /// @param top row of it
+    /// @param columns kept
+    private record Target(float[] light, int left, int top, int columns) {
+        int at(int x, int y) {
+            return 3 * ((y - top) * columns + x - left);
         }
     }
 
@@ -80,24 +99,29 @@ public final class Embers {
             double[] b = view.project(ember.to, region.width(), region.height());
             double length = Math.hypot(b[0] - a[0], b[1] - a[1]);
             boolean before = a[2] > NEAREST && b[2] > NEAREST;
-            this.steps =
-                    before ? (int) Math.min(MOST_STEPS, Math.max(1, Math.ceil(2 * length))) : 0;
+            boolean seen = before && isNear(a, length + 1 + radius(Math.min(a[2], b[2])), region);
+            this.steps = seen ? (int) Math.min(MOST_STEPS, Math.max(1, Math.ceil(2 * length))) : 0;
             this.clear = new double[Math.min(LOOKS, steps)];
             for (int i = 0; i < clear.length; i++) {
                 clear[i] = Embers.this.clear(view, ember.at((i + 0.5) / clear.length));
             }
         }
 
-        void put(float[] picture) {
+        /// Pixels, at a distance along the line of sight.
+        private double radius(double far) {
+            return 0.5 * ember.diameter * region.width() / (view.width() * far);
+        }
+
+        void put(Target target) {
             float[] light = new float[3];
             Blackbody.add((float) ember.kelvin, (float) ember.strength, light);
             for (int i = 0; i < steps; i++) {
                 double share = clear[i * clear.length / steps] / steps;
                 Vec3 place = ember.at((i + 0.5) / steps);
                 double[] at = view.project(place, region.width(), region.height());
-                double radius = 0.5 * ember.diameter * region.width() / (view.width() * at[2]);
+                double radius = radius(at[2]);
                 if (share > 0 && isNear(at, radius + 1, region)) {
-                    Embers.put(picture, region, at, radius, light, share);
+                    Embers.put(target, region, at, radius, light, share);
                 }
             }
         }
@@ -124,12 +148,7 @@ public final class Embers {
     /// Adds a disc with an edge one pixel soft; one smaller than a pixel goes to those it lies
     /// between.
     private static void put(
-            float[] picture,
-            Region region,
-            double[] at,
-            double radius,
-            float[] light,
-            double share) {
+            Target target, Region region, double[] at, double radius, float[] light, double share) {
         double edge = Math.max(radius, 0.5) + 0.5;
         int left = (int) Math.floor(at[0] - edge);
         int right = (int) Math.floor(at[0] + edge);
@@ -150,9 +169,9 @@ public final class Embers {
         for (int y = Math.max(top, region.top()); y <= Math.min(bottom, region.bottom() - 1); y++) {
             for (int x = Math.max(left, region.left()); x <= last; x++) {
                 float weight = (float) (each * cover(x, y, at, edge));
-                int pixel = 3 * (y * region.width() + x);
+                int pixel = target.at(x, y);
                 for (int k = 0; k < 3; k++) {
-                    picture[pixel + k] += weight * light[k];
+                    target.light[pixel + k] += weight * light[k];
                 }
             }
         }

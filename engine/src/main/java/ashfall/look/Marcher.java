@@ -258,11 +258,11 @@ public final class Marcher {
         return out;
     }
 
-    /// Draws a part of a finished picture as a job of its own.
+    /// Draws a part of a finished picture, with its embers, as a job of its own.
     ///
     /// @param region what is drawn
     /// @return the region alone, each pixel as in all of the picture
-    public Picture part(View view, Region region, Workers job) {
+    public Picture part(View view, Region region, List<Embers.Ember> embers, Workers job) {
         int columns = region.right() - region.left();
         int rows = region.bottom() - region.top();
         Layers out = new Layers(columns, rows, shading.exposure());
@@ -275,6 +275,7 @@ public final class Marcher {
                         take(ray, view, region, region.left() + i, row, line * columns + i, out);
                     }
                 });
+        new Embers(volumes, shading, bodies).add(out, region, view, embers, job);
         return out.picture();
     }
 

@@ -2,6 +2,7 @@ package ashfall.look;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.grid.Frame;
@@ -13,6 +14,7 @@ import ashfall.picture.Picture;
 import ashfall.picture.Region;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -89,13 +91,25 @@ class TakingTest {
         return new Marcher(List.of(frame), shot, workers);
     }
 
-    /// A part alone has the pixels of the whole, bit for bit.
+    /// A part alone has the pixels of the whole, bit for bit, embers at its edges too.
     @Test
     void part_isThatOfTheWholePicture() {
         Shot shot = shot("look.rays=4", "camera.shutter=180");
-        float[] whole = picture("look.rays=4", "camera.shutter=180").picture().rgb();
         Region region = new Region(WIDTH, HEIGHT, 150, 3, 190, 7);
-        Picture part = marcher(shot).part(View.of(shot.camera()), region, workers);
+        View view = View.of(shot.camera());
+        List<Embers.Ember> embers = new ArrayList<>();
+        for (int x = 140; x < 200; x += 2) {
+            // Before the wall, along all of its left part.
+            Vec3 place = new Vec3((x - 160) * SEEN / WIDTH, 1.6 + 1e-3 * (x % 7), 3);
+            Vec3 to = place.plus(new Vec3(0.03, 0.02, 0));
+            embers.add(new Embers.Ember(place, to, 1500, 0.01 + 1e-4 * x, 1));
+        }
+        Layers all = picture("look.rays=4", "camera.shutter=180");
+        float[] without = all.picture().rgb();
+        marcher(shot).addEmbers(all, Region.whole(WIDTH, HEIGHT), view, embers);
+        float[] whole = all.picture().rgb();
+        assertFalse(Arrays.equals(without, whole), "embers are seen");
+        Picture part = marcher(shot).part(view, region, embers, workers);
         assertEquals(40, part.width());
         assertEquals(4, part.height());
         for (int row = 0; row < 4; row++) {

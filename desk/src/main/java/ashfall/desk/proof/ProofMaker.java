@@ -4,13 +4,18 @@ import ashfall.desk.kit.LastAsked;
 import ashfall.desk.kit.Latest;
 import ashfall.desk.run.Run;
 import ashfall.desk.run.RunFrames;
+import ashfall.firing.EmberFlights;
 import ashfall.grid.Frame;
+import ashfall.look.Embers.Ember;
 import ashfall.look.Marcher;
+import ashfall.look.Presence;
 import ashfall.look.SeenGas;
 import ashfall.look.View;
 import ashfall.picture.Picture;
 import ashfall.picture.Print;
 import ashfall.picture.Region;
+import ashfall.shot.Camera;
+import ashfall.shot.Frames;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
 import ashfall.work.Cancel;
@@ -52,8 +57,9 @@ final class ProofMaker implements AutoCloseable {
     /// @param secondsLeft about
     record Drawn(Request request, int[] argb, double share, double secondsLeft, String problem) {}
 
-    /// The light of a moment, which stays while only the view or the region changes.
-    private record Lit(List<RunFrames.Moment> moments, Shot shot, Marcher marcher) {}
+    /// The light and the embers of a moment, which stay while only the view or the region changes.
+    private record Lit(
+            List<RunFrames.Moment> moments, Shot shot, Marcher marcher, List<Ember> embers) {}
 
     private final Workers workers;
     private final Latest<Drawn> out;
@@ -92,10 +98,10 @@ final class ProofMaker implements AutoCloseable {
                     || !now.shot.equals(request.shot)) {
                 lit = null;
                 Marcher marcher = Marcher.finished(gas(request, job), request.shot, job);
-                now = new Lit(request.moments, request.shot, marcher);
+                now = new Lit(request.moments, request.shot, marcher, embers(request));
                 lit = now;
             }
-            draw(request, now.marcher, job);
+            draw(request, now, job);
         } catch (IOException | ShotException | IllegalArgumentException e) {
             LOG.debug("no finished picture", e);
             out.publish(new Drawn(request, new int[0], 1, 0, String.valueOf(e.getMessage())));
@@ -115,7 +121,23 @@ final class ProofMaker implements AutoCloseable {
         return all;
     }
 
-    private void draw(Request request, Marcher marcher, Workers job) {
+    private static List<Ember> embers(Request request) {
+        List<Ember> all = new ArrayList<>();
+        for (RunFrames.Moment moment : request.moments) {
+            Run run = moment.run();
+            Shot shot = request.shot;
+            if (!run.isForeign() && Presence.of(shot, run.element()).equals(Presence.SEEN)) {
+                double frame = run.shot().frames().get(Frames.RATE).seconds(1);
+                double open = Camera.open(shot.camera()) * frame;
+                all.addAll(
+                        EmberFlights.at(
+                                run.shot(), run.element(), shot, frame * moment.frame(), open));
+            }
+        }
+        return all;
+    }
+
+    private void draw(Request request, Lit lit, Workers job) {
         Region region = request.region;
         int pixels = region.width() * region.height();
         float[] rgb = new float[3 * pixels];
@@ -126,7 +148,7 @@ final class ProofMaker implements AutoCloseable {
         for (int top = region.top(); top < region.bottom(); top += STRIPE) {
             int bottom = Math.min(region.bottom(), top + STRIPE);
             Picture part =
-                    marcher.part(
+                    lit.marcher.part(
                             request.view,
                             new Region(
                                     region.width(),
@@ -135,6 +157,7 @@ final class ProofMaker implements AutoCloseable {
                                     top,
                                     region.right(),
                                     bottom),
+                            lit.embers,
                             job);
             for (int row = top; row < bottom; row++) {
                 int from = (row - top) * part.width();
