@@ -12,6 +12,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
 import javafx.scene.Node;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -91,6 +92,25 @@ class CarriersUiTest extends DeskTest {
                                 .equals("carriers gives nothing in frame 0"));
         robot.clickOn("#line-air");
         until("no source is chosen", () -> !node(robot, "source-voxels").isVisible());
+    }
+
+    @Test
+    void carriers_asEmbers_areInThePartThatIsFinished(FxRobot robot) {
+        robot.clickOn("#add-carriers");
+        untilSketched();
+        robot.interact(() -> window.runs().playhead().choose(6));
+        robot.clickOn("#fireground").type(KeyCode.N);
+        until("it is finished", () -> window.proof().isSettled());
+        int[] without = pixels((ImageView) node(robot, "proof-picture"));
+        robot.interact(() -> window.document().put(CARRIERS, Carrier.SHOWN, true));
+        until("it is finished", () -> window.proof().isSettled());
+        int[] with = pixels((ImageView) node(robot, "proof-picture"));
+        assertEquals(without.length, with.length);
+        int brighter = 0;
+        for (int i = 0; i < with.length; i++) {
+            brighter += (with[i] & 0xff00) > (without[i] & 0xff00) ? 1 : 0;
+        }
+        assertTrue(brighter > 20, brighter + " pixels are brighter");
     }
 
     /// Pixels of the chart that a frame takes.
