@@ -85,75 +85,17 @@ final class Volume extends BrickBox {
             moved = null;
         } else {
             float[][] speeds = new Motion(velocity, from, shape).components();
-            leaveOut(speeds, (float) (0.5 * open / voxel));
+            new Reach(this, speeds, (float) (0.5 * open / voxel)).leaveOut();
             motion = new Quads(shape, speeds);
             moved = new Quads(shape, density, kelvin, flame, source);
         }
     }
 
-    /// Counts bricks as empty that nothing to see gets to while the shutter is open.
-    ///
-    /// @param speeds velocity by axis, m/s
-    /// @param voxels that a metre per second crosses before and after the frame's moment
-    private void leaveOut(float[][] speeds, float voxels) {
-        for (int z = 0; z < bricks.nz(); z++) {
-            for (int y = 0; y < bricks.ny(); y++) {
-                for (int x = 0; x < bricks.nx(); x++) {
-                    int at = bricks.at(x, y, z);
-                    full[at] = full[at] && isReached(x, y, z, speeds, voxels);
-                }
-            }
-        }
-    }
-
-    private boolean isReached(int bx, int by, int bz, float[][] speeds, float voxels) {
-        // Values of a brick are read from a voxel around it as well.
-        int[] low = {BRICK * bx - 1, BRICK * by - 1, BRICK * bz - 1};
-        int[] high = {low[0] + BRICK + 2, low[1] + BRICK + 2, low[2] + BRICK + 2};
-        inside(low, high);
-        int[] reach = new int[3];
-        for (int axis = 0; axis < 3; axis++) {
-            float[] speed = speeds[axis];
-            float fastest =
-                    most(low, high, at -> Math.abs(speed[at]), Float.POSITIVE_INFINITY) * voxels;
-            reach[axis] = (int) Math.ceil(fastest);
-        }
-        for (int axis = 0; axis < 3; axis++) {
-            low[axis] -= reach[axis];
-            high[axis] += reach[axis];
-        }
-        inside(low, high);
-        return most(low, high, this::seen, 0) > 0;
-    }
-
-    private void inside(int[] low, int[] high) {
-        for (int axis = 0; axis < 3; axis++) {
-            low[axis] = Math.max(0, low[axis]);
-            high[axis] = Math.min(shape.count(axis), high[axis]);
-        }
-    }
-
-    private float seen(int at) {
-        float most = source == null ? density[at] : Math.max(density[at], source[at]);
-        return flame == null ? most : Math.max(most, flame[at]);
-    }
-
-    private interface Value {
-        float at(int voxel);
-    }
-
-    /// The largest of some voxels' values, or the first above one that is enough.
-    private float most(int[] low, int[] high, Value value, float enough) {
-        float most = 0;
-        for (int z = low[2]; z < high[2]; z++) {
-            for (int y = low[1]; y < high[1]; y++) {
-                int row = shape.at(0, y, z);
-                for (int x = low[0]; x < high[0] && most <= enough; x++) {
-                    most = Math.max(most, value.at(row + x));
-                }
-            }
-        }
-        return most;
+    /// Is there anything to see at the middle of a voxel?
+    boolean shows(int voxel) {
+        return density[voxel] > 0
+                || (source != null && source[voxel] > 0)
+                || (flame != null && flame[voxel] > 0);
     }
 
     /// Means of two voxels a side of another volume, where none is wanted of velocity.
