@@ -134,42 +134,48 @@ public final class Body {
 
         /// From a point to the surface, m; negative inside.
         public double distance(double x, double y, double z) {
-            return distance(x, y, z, false);
+            double d = smooth(x, y, z);
+            return cut(rough > 0 ? d + rough * roughness(x, y, z) : d, x, y, z);
         }
 
         /// How far from a point the surface is at least, m: as [#distance] near it, without a look
         /// at what is rough on it from afar.
         public double free(double x, double y, double z) {
-            return distance(x, y, z, true);
+            double d = smooth(x, y, z);
+            double most = Noise.MOST * rough;
+            return d > 2 * most ? cut(d - most, x, y, z) : distance(x, y, z);
         }
 
-        private double distance(double x, double y, double z, boolean atLeast) {
+        /// From a point to what of the body is left without all that is rough on it, m.
+        public double core(double x, double y, double z) {
+            return cut(smooth(x, y, z) + Noise.MOST * rough, x, y, z);
+        }
+
+        private double smooth(double x, double y, double z) {
             double px = x - at.x();
             double py = y - at.y();
             double pz = z - at.z();
-            double d;
-            if (turns || isSquashed) {
-                Vec3 own = turned.back(px, py, pz);
-                d = isSquashed ? squashed(own) : form.distance(own.x(), own.y(), own.z());
-            } else {
-                d = form.distance(px, py, pz);
+            if (!turns && !isSquashed) {
+                return form.distance(px, py, pz);
             }
-            if (atLeast && d > 2 * Noise.MOST * rough) {
-                d -= Noise.MOST * rough;
-            } else if (rough > 0) {
-                Vec3 own = turned.back(px, py, pz);
-                d +=
-                        rough
-                                * Noise.octaves(
-                                        roughSeed,
-                                        own.x() / roughSize,
-                                        own.y() / roughSize,
-                                        own.z() / roughSize);
+            Vec3 own = turned.back(px, py, pz);
+            return isSquashed ? squashed(own) : form.distance(own.x(), own.y(), own.z());
+        }
+
+        private double roughness(double x, double y, double z) {
+            Vec3 own = turned.back(x - at.x(), y - at.y(), z - at.z());
+            return Noise.octaves(
+                    roughSeed, own.x() / roughSize, own.y() / roughSize, own.z() / roughSize);
+        }
+
+        private double cut(double d, double x, double y, double z) {
+            if (!isCut) {
+                return d;
             }
-            if (isCut) {
-                d = Math.max(d, cutAt - (px * kept.x() + py * kept.y() + pz * kept.z()));
-            }
-            return d;
+            double px = x - at.x();
+            double py = y - at.y();
+            double pz = z - at.z();
+            return Math.max(d, cutAt - (px * kept.x() + py * kept.y() + pz * kept.z()));
         }
 
         private double squashed(Vec3 own) {

@@ -62,12 +62,27 @@ final class Bodies {
     double hit(Vec3 from, Vec3 d, double end) {
         double near = Double.POSITIVE_INFINITY;
         for (Body.Placed body : placed) {
-            near = Math.min(near, hit(body, from, d, Math.min(end, near)));
+            near = Math.min(near, hit(body, body::free, from, d, Math.min(end, near)));
         }
         return near;
     }
 
-    private static double hit(Body.Placed body, Vec3 from, Vec3 d, double end) {
+    /// Does one stand on a ray before `end`? What is rough on it does not count, which throws no
+    /// shadow that is seen in light as soft as the fire's.
+    boolean hides(Vec3 from, Vec3 d, double end) {
+        for (Body.Placed body : placed) {
+            if (hit(body, body::core, from, d, end) < Double.POSITIVE_INFINITY) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private interface Distance {
+        double from(double x, double y, double z);
+    }
+
+    private static double hit(Body.Placed body, Distance distance, Vec3 from, Vec3 d, double end) {
         double reach = new Vec3(body.half(0), body.half(1), body.half(2)).length();
         double s = 0;
         double last = end;
@@ -86,7 +101,7 @@ final class Bodies {
         }
         for (int step = 0; step < MOST_STEPS && s < last; step++) {
             Vec3 p = from.plus(d.times(s));
-            double free = body.free(p.x(), p.y(), p.z());
+            double free = distance.from(p.x(), p.y(), p.z());
             if (free < 2e-4 * (reach + s * 0.1)) {
                 return s;
             }

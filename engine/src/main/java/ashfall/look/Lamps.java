@@ -124,7 +124,7 @@ final class Lamps {
         double far = way.length();
         double end = far - 0.25 * bundle[EDGE] / BUNDLE;
         Vec3 from = new Vec3(volumes.corner[0] + x, volumes.corner[1] + y, volumes.corner[2] + z);
-        return end <= 0 || bodies.hit(from, way.times(1 / far), end) == Double.POSITIVE_INFINITY;
+        return end <= 0 || !bodies.hides(from, way.times(1 / far), end);
     }
 
     /// Irradiance of a surface, lux, by bundled lamps and without what smoke takes away; of three

@@ -182,6 +182,7 @@ class BodyTest {
             most = Math.max(most, Math.abs(away - distance(smooth, p)));
             double free = body.free(p.x(), p.y(), p.z());
             assertTrue(free <= away && (free == away || free > 0.1), "free " + free);
+            assertTrue(body.core(p.x(), p.y(), p.z()) >= away, "the core is within");
         }
         assertTrue(most > 0.04 && most <= 0.15, "moved by " + most);
         assertTrue(
