@@ -45,12 +45,16 @@ final class Beam {
         cell = voxels * volume.voxel;
         axes = axes(towards);
         enclose(volume);
+        double[] perAxis = new double[3];
+        for (int a = 0; a < 3; a++) {
+            perAxis[a] = volume.voxel / axes[2].get(a);
+        }
         depths = new float[count[0] * count[1] * count[2]];
         workers.forEachSlab(
                 count[1],
                 (row, worker) -> {
                     for (int column = 0; column < count[0]; column++) {
-                        sum(volume, shading, bodies, column, row);
+                        sum(volume, shading, bodies, perAxis, column, row);
                     }
                 });
     }
@@ -82,7 +86,10 @@ final class Beam {
     }
 
     /// Sums a line.
-    private void sum(Volume volume, Shading shading, Bodies bodies, int column, int row) {
+    ///
+    /// @param perAxis metres of it per voxel along each axis
+    private void sum(
+            Volume volume, Shading shading, Bodies bodies, double[] perAxis, int column, int row) {
         int at = (row * count[0] + column) * count[2];
         Vec3 d = axes[2];
         double x = start(0, column, row);
@@ -97,18 +104,26 @@ final class Beam {
         float weight = (float) (0.5 * step);
         float before = 0;
         float depth = 0;
+        boolean empty = false;
+        // As far as it is known to be empty, or not.
+        double asked = Double.NEGATIVE_INFINITY;
         int k = 1;
         for (; k < count[2] && depth < STONE; k++) {
             if (span[0] <= k * cell && (k - 1) * cell < span[1] + volume.voxel) {
                 for (int s = 1; s <= samples; s++) {
                     double far = (k - 1) * cell + s * step;
+                    float px = (float) (x + far * d.x()) * perVoxel;
+                    float py = (float) (y + far * d.y()) * perVoxel;
+                    float pz = (float) (z + far * d.z()) * perVoxel;
+                    if (far >= asked) {
+                        double way = volume.skips.way(px, py, pz, perAxis);
+                        empty = way < 0;
+                        asked = far + Math.abs(way);
+                    }
                     float here =
-                            shading.extinction(
-                                    volume.sample(
-                                            volume.density,
-                                            (float) (x + far * d.x()) * perVoxel,
-                                            (float) (y + far * d.y()) * perVoxel,
-                                            (float) (z + far * d.z()) * perVoxel));
+                            empty
+                                    ? 0
+                                    : shading.extinction(volume.sample(volume.density, px, py, pz));
                     depth += weight * (before + here);
                     before = here;
                 }

@@ -9,6 +9,9 @@ final class Crossing {
 
     private final Volume volume;
 
+    /// Is smoke all that there is to read?
+    private final boolean isSmoke;
+
     /// World position of the volume's corner, m.
     private final double[] corner;
 
@@ -16,6 +19,9 @@ final class Crossing {
     private final double[] start = new double[3];
 
     private final double[] slope = new double[3];
+
+    /// Metres of the ray per voxel along each axis.
+    private final double[] perVoxel = new double[3];
     private final double[] span = new double[2];
 
     /// Where the ray is within the box, m along it; far is below near where it misses.
@@ -32,7 +38,7 @@ final class Crossing {
     /// From thin to thick.
     float tint;
 
-    float kelvin;
+    float kelvin = NONE;
     float release;
     final float[] moving = new float[4];
 
@@ -43,6 +49,11 @@ final class Crossing {
 
     Crossing(Volume volume) {
         this.volume = volume;
+        this.isSmoke =
+                volume.flame == null
+                        && volume.tint == null
+                        && volume.kelvin == null
+                        && (volume.source == volume.density || volume.source == null);
         this.corner = volume.corner;
     }
 
@@ -70,6 +81,7 @@ final class Crossing {
         for (int a = 0; a < 3; a++) {
             start[a] = (eye.get(a) - corner[a]) / volume.voxel;
             slope[a] = d.get(a) / volume.voxel;
+            perVoxel[a] = volume.voxel / d.get(a);
         }
         volume.clip(ox, oy, oz, d, from, span);
         near = span[0];
@@ -84,16 +96,10 @@ final class Crossing {
         return start[axis] + s * slope[axis];
     }
 
-    /// Is the gas of the brick at a place of the ray seen?
-    boolean isFull(double s) {
-        return volume.isFull(at(0, s), at(1, s), at(2, s));
-    }
-
-    /// Metres to the end of the brick.
-    double wayOut(double s) {
-        double out = volume.wayOut(at(0, s), slope[0], 0);
-        out = Math.min(out, volume.wayOut(at(1, s), slope[1], 1));
-        return Math.min(out, volume.wayOut(at(2, s), slope[2], 2));
+    /// Metres on which there is something to see all the time; below 0, and as far as there is
+    /// nothing, where there is not.
+    double way(double s) {
+        return volume.skips.way(at(0, s), at(1, s), at(2, s), perVoxel);
     }
 
     /// Metres to the next plane through the middles of voxels, where values bend.
@@ -153,23 +159,31 @@ final class Crossing {
     }
 
     private void readStill(float gx, float gy, float gz) {
-        float x = Math.max(0f, Math.min(volume.shape.nx(), gx + 0.5f));
-        float y = Math.max(0f, Math.min(volume.shape.ny(), gy + 0.5f));
-        float z = Math.max(0f, Math.min(volume.shape.nz(), gz + 0.5f));
+        float x = VoxelBox.within(gx - 0.5f, volume.lastX);
+        float y = VoxelBox.within(gy - 0.5f, volume.lastY);
+        float z = VoxelBox.within(gz - 0.5f, volume.lastZ);
         int ix = (int) x;
         int iy = (int) y;
         int iz = (int) z;
-        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
-        int low = ix + volume.shape.sy() * iy + volume.shape.sz() * iz;
+        int low = volume.first + ix + volume.shape.sy() * iy + volume.shape.sz() * iz;
         x -= ix;
         y -= iy;
         z -= iz;
         density = volume.between(volume.density, low, x, y, z);
+        source = density;
+        if (isSmoke) {
+            return;
+        }
+        readOther(low, x, y, z);
+    }
+
+    /// Reads what is not smoke, in a method of its own so that the other is compiled into its
+    /// caller.
+    private void readOther(int low, float x, float y, float z) {
         release = volume.flame == null ? 0 : volume.between(volume.flame, low, x, y, z);
-        source =
-                volume.source == volume.density || volume.source == null
-                        ? density
-                        : volume.between(volume.source, low, x, y, z);
+        if (volume.source != volume.density && volume.source != null) {
+            source = volume.between(volume.source, low, x, y, z);
+        }
         tint = volume.tint == null ? 0 : volume.between(volume.tint, low, x, y, z);
         boolean isCold = (density == 0 && source == 0) || volume.kelvin == null;
         kelvin = isCold ? NONE : volume.between(volume.kelvin, low, x, y, z);

@@ -74,7 +74,7 @@ final class GasLight {
             Volume own = volumes.all[i];
             sunny[i] = new LightGrid(own, detail.sunVoxels * own.voxel, 1);
             if (shading.isSunny()) {
-                addShares(sunny[i], i, suns, 1, null, workers);
+                addShares(sunny[i], i, sunny[i].cell, suns, 1, null, workers);
             }
         }
         Vec3[] sky = shading.isSkylit() ? detail.sky() : new Vec3[0];
@@ -84,7 +84,9 @@ final class GasLight {
             // A sky of even luminance whose irradiance is E gives a fluence of 2E in the open.
             float share = (float) (2 * shares[s] / sky.length);
             for (int i = 0; i < skies.length; i++) {
-                addShares(skies[i], i, beams, share, sky[s], workers);
+                // Read where rays are, and at the middles of the fire's cells.
+                double far = 1.5 * skies[i].cell + 0.5 * fire.grid(i).cell;
+                addShares(skies[i], i, far, beams, share, sky[s], workers);
             }
         }
         boolean shines = fire.lamps.power() > 0 && shading.inner() > 0;
@@ -106,17 +108,33 @@ final class GasLight {
 
     /// Adds what comes along beams to the cells of a volume.
     ///
+    /// @param far from all gas nobody reads them, m
     /// @param share of the light that comes along them
     /// @param towards where it comes from, to add its flux as well; or null
     private void addShares(
-            LightGrid grid, int volume, Beam[] beams, float share, Vec3 towards, Workers workers) {
+            LightGrid grid,
+            int volume,
+            double far,
+            Beam[] beams,
+            float share,
+            Vec3 towards,
+            Workers workers) {
         GridShape shape = grid.shape;
+        Volume own = volumes.all[volume];
+        double voxels = grid.cell / own.voxel;
         float h = (float) grid.cell;
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
                     for (int y = 0; y < shape.ny(); y++) {
                         for (int x = 0; x < shape.nx(); x++) {
+                            if (own.skips.isFar(
+                                    (x + 0.5) * voxels,
+                                    (y + 0.5) * voxels,
+                                    (z + 0.5) * voxels,
+                                    far / own.voxel)) {
+                                continue;
+                            }
                             float open =
                                     share
                                             * clear(
@@ -240,10 +258,8 @@ final class GasLight {
     }
 
     /// Share of the sunlight that reaches a place in a volume, m from its own corner.
-    ///
-    /// @param out its first is set
-    void sun(int volume, float x, float y, float z, float[] out) {
-        sunny[volume].at(x, y, z, out);
+    float sun(int volume, float x, float y, float z) {
+        return sunny[volume].at(x, y, z);
     }
 
     /// Direct skylight at a place in a volume, m from its own corner.

@@ -3,6 +3,7 @@ package ashfall.look;
 import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.shot.Vec3;
+import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -37,28 +38,39 @@ final class Haze {
     ///
     /// @param strength 1 for what physics says
     /// @param stride voxels to a step
-    static Haze of(List<SeenGas> gas, double strength, int stride) {
+    static Haze of(List<SeenGas> gas, double strength, int stride, Workers workers) {
         List<Air> found = new ArrayList<>();
         for (SeenGas one : gas) {
             SparseGrid kelvin = one.frame().channels().get("temperature");
             if (kelvin != null && !one.presence().equals(Presence.UNSEEN)) {
-                found.add(new Air(kelvin, one.frame().lattice(), strength));
+                found.add(new Air(kelvin, one.frame().lattice(), strength, workers));
             }
         }
         return new Haze(found.toArray(new Air[0]), stride);
     }
 
     /// The air of an element.
-    private static final class Air extends BrickBox {
+    private static final class Air extends VoxelBox {
         /// Refractive index less one.
         private final float[] index;
 
-        Air(SparseGrid kelvin, Lattice lattice, double strength) {
+        private final float outside;
+        private final Skips skips;
+
+        Air(SparseGrid kelvin, Lattice lattice, double strength, Workers workers) {
             super(List.of(kelvin), 0, lattice);
             index = dense(kelvin, kelvin.background(0));
             for (int i = 0; i < index.length; i++) {
                 index[i] = (float) (strength * index(Math.max(1, index[i])));
             }
+            // The spare layer is as it is outside.
+            outside = index[0];
+            skips = new Skips(new Reach(this, workers));
+        }
+
+        @Override
+        boolean shows(int voxel) {
+            return index[voxel] != outside;
         }
     }
 
@@ -77,6 +89,9 @@ final class Haze {
 
         private final double[] span = new double[2];
         private final double[] slope = new double[3];
+
+        /// Metres of the ray per voxel along each axis.
+        private final double[] perVoxel = new double[3];
 
         /// Follows a ray; tells whether it turns enough to be seen.
         ///
@@ -97,16 +112,22 @@ final class Haze {
                 double step = stride * voxel;
                 // Whole steps from the eye, so that neighbours sample alike.
                 double s = (Math.floor(span[0] / step) + 0.5) * step;
+                for (int a = 0; a < 3; a++) {
+                    perVoxel[a] = voxel / d.get(a);
+                }
+                // As far as it is known to be hot.
+                double asked = s;
                 while (s < far) {
                     double px = (x + s * d.x()) / voxel;
                     double py = (y + s * d.y()) / voxel;
                     double pz = (z + s * d.z()) / voxel;
-                    if (!air.isFull(px, py, pz)) {
-                        double out = air.wayOut(px, d.x() / voxel, 0);
-                        out = Math.min(out, air.wayOut(py, d.y() / voxel, 1));
-                        out = Math.min(out, air.wayOut(pz, d.z() / voxel, 2));
-                        s += step * Math.max(1, Math.ceil(out / step));
-                        continue;
+                    if (s >= asked) {
+                        double way = air.skips.way(px, py, pz, perVoxel);
+                        if (way < 0) {
+                            s += step * Math.max(1, Math.ceil(-way / step));
+                            continue;
+                        }
+                        asked = s + way;
                     }
                     air.slope(air.index, (float) px, (float) py, (float) pz, slope);
                     double along = slope[0] * d.x() + slope[1] * d.y() + slope[2] * d.z();

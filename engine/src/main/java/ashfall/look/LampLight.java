@@ -61,11 +61,19 @@ final class LampLight {
     }
 
     private void fill(Volume volume, LightGrid grid, Workers workers) {
+        double voxels = grid.cell / volume.voxel;
         workers.forEachSlab(
                 grid.shape.nz(),
                 (z, worker) -> {
                     for (int y = 0; y < grid.shape.ny(); y++) {
                         for (int x = 0; x < grid.shape.nx(); x++) {
+                            if (volume.skips.isFar(
+                                    (x + 0.5) * voxels,
+                                    (y + 0.5) * voxels,
+                                    (z + 0.5) * voxels,
+                                    voxels)) {
+                                continue;
+                            }
                             Vec3 place =
                                     new Vec3(
                                             volume.corner[0] + (x + 0.5) * grid.cell,

@@ -11,6 +11,14 @@ final class LightGrid {
     private final int parts;
     private final float[] values;
 
+    // Its shape as it is wanted for each reading.
+    private final int lastX;
+    private final int lastY;
+    private final int lastZ;
+    private final int first;
+    private final int sy;
+    private final int sz;
+
     /// @param parts how many values a cell has
     LightGrid(Volume volume, double cell, int parts) {
         this.cell = cell;
@@ -18,6 +26,12 @@ final class LightGrid {
         this.parts = parts;
         this.shape =
                 new GridShape(count(volume.size(0)), count(volume.size(1)), count(volume.size(2)));
+        lastX = shape.nx() - 1;
+        lastY = shape.ny() - 1;
+        lastZ = shape.nz() - 1;
+        first = parts * shape.at(0, 0, 0);
+        sy = parts * shape.sy();
+        sz = parts * shape.sz();
         this.values = new float[Math.multiplyExact(parts, shape.size())];
     }
 
@@ -34,28 +48,44 @@ final class LightGrid {
     ///
     /// @param out is set, one value a part
     void at(float x, float y, float z, float[] out) {
-        float gx = Math.max(0f, Math.min(shape.nx() - 1, x * perCell - 0.5f));
-        float gy = Math.max(0f, Math.min(shape.ny() - 1, y * perCell - 0.5f));
-        float gz = Math.max(0f, Math.min(shape.nz() - 1, z * perCell - 0.5f));
+        float gx = VoxelBox.within(x * perCell - 0.5f, lastX);
+        float gy = VoxelBox.within(y * perCell - 0.5f, lastY);
+        float gz = VoxelBox.within(z * perCell - 0.5f, lastZ);
         int ix = (int) gx;
         int iy = (int) gy;
         int iz = (int) gz;
-        int i = parts * shape.at(ix, iy, iz);
-        int dx = ix + 1 < shape.nx() ? parts : 0;
-        int dy = iy + 1 < shape.ny() ? parts * shape.sy() : 0;
-        int dz = iz + 1 < shape.nz() ? parts * shape.sz() : 0;
-        float tx = gx - ix;
-        float ty = gy - iy;
-        float tz = gz - iz;
-        float[] f = values;
+        int i = first + parts * ix + sy * iy + sz * iz;
+        int dx = ix < lastX ? parts : 0;
+        int dy = iy < lastY ? sy : 0;
+        int dz = iz < lastZ ? sz : 0;
         for (int part = 0; part < parts; part++, i++) {
-            float a = f[i] + tx * (f[i + dx] - f[i]);
-            float b = f[i + dy] + tx * (f[i + dy + dx] - f[i + dy]);
-            float c = f[i + dz] + tx * (f[i + dz + dx] - f[i + dz]);
-            float d = f[i + dz + dy] + tx * (f[i + dz + dy + dx] - f[i + dz + dy]);
-            float e = a + ty * (b - a);
-            float g = c + ty * (d - c);
-            out[part] = e + tz * (g - e);
+            out[part] = between(i, dx, dy, dz, gx - ix, gy - iy, gz - iz);
         }
+    }
+
+    /// Reads the first part, where others are not wanted.
+    float at(float x, float y, float z) {
+        float gx = VoxelBox.within(x * perCell - 0.5f, lastX);
+        float gy = VoxelBox.within(y * perCell - 0.5f, lastY);
+        float gz = VoxelBox.within(z * perCell - 0.5f, lastZ);
+        int ix = (int) gx;
+        int iy = (int) gy;
+        int iz = (int) gz;
+        int i = first + parts * ix + sy * iy + sz * iz;
+        int dx = ix < lastX ? parts : 0;
+        int dy = iy < lastY ? sy : 0;
+        int dz = iz < lastZ ? sz : 0;
+        return between(i, dx, dy, dz, gx - ix, gy - iy, gz - iz);
+    }
+
+    private float between(int i, int dx, int dy, int dz, float tx, float ty, float tz) {
+        float[] f = values;
+        float a = f[i] + tx * (f[i + dx] - f[i]);
+        float b = f[i + dy] + tx * (f[i + dy + dx] - f[i + dy]);
+        float c = f[i + dz] + tx * (f[i + dz + dx] - f[i + dz]);
+        float d = f[i + dz + dy] + tx * (f[i + dz + dy + dx] - f[i + dz + dy]);
+        float e = a + ty * (b - a);
+        float g = c + ty * (d - c);
+        return e + tz * (g - e);
     }
 }

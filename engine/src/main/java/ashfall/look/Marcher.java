@@ -24,8 +24,8 @@ import java.util.Set;
 ///
 /// [GasLight] says what light reaches the gas, a [Ray] what comes along a line of sight, part by
 /// part. The ground takes sun with the smoke's shadow, sky and fire. Where elements overlap their
-/// coefficients add up; each is sampled by its own voxels, and takes light from all. Bricks without
-/// smoke are skipped. Luminances are in cd/m², linear sRGB.
+/// coefficients add up; each is sampled by its own voxels, and takes light from all. What is
+/// empty is skipped. Luminances are in cd/m², linear sRGB.
 public final class Marcher {
     /// Samples a voxel that do for a picture which another follows at once.
     public static final double PASSING = 0.5;
@@ -111,7 +111,7 @@ public final class Marcher {
         this.taking = Taking.of(shot);
         boolean fine = detail.equals(GasLight.Detail.FINE);
         this.quick = !fine;
-        this.volumes = new Volumes(gas, shading.blue() > 0, fine ? taking.open() : -1);
+        this.volumes = new Volumes(gas, shading.blue() > 0, fine ? taking.open() : -1, workers);
         this.workers = workers;
         this.keeper = keeper;
         this.gas = gas;
@@ -121,7 +121,7 @@ public final class Marcher {
         this.lamps =
                 new LampLight(
                         volumes, shading, bodies, shot, seconds, detail.sunVoxels() * 2, workers);
-        this.opaque = fine && firePower() > 0 ? 1e-4f : 2e-3f;
+        this.opaque = fine && firePower() > 0 ? 1e-4f : 5e-3f;
         this.surroundings =
                 new Surroundings(
                         volumes, shading, light, lamps, bodies, detail.groundPoints(), workers);
@@ -148,7 +148,7 @@ public final class Marcher {
     /// Hot air before the site; null where it turns no light.
     synchronized Haze haze() {
         if (haze == null && haziness > 0) {
-            haze = Haze.of(gas, haziness, quick ? 2 : 1);
+            haze = Haze.of(gas, haziness, quick ? 2 : 1, workers);
         }
         return haze;
     }
@@ -174,7 +174,7 @@ public final class Marcher {
     public static double firePower(List<Frame> frames, Shot shot, Workers workers) {
         double seconds = frames.getFirst().seconds();
         Shading shading = Shading.of(shot, seconds);
-        Volumes volumes = new Volumes(SeenGas.all(frames, shot), shading.blue() > 0, -1);
+        Volumes volumes = new Volumes(SeenGas.all(frames, shot), shading.blue() > 0, -1, workers);
         int cells = GasLight.Detail.QUICK.fireCells();
         return new FireLight(
                         volumes, shading, new Bodies(shot, seconds), cells, GasLight.PARTS, workers)

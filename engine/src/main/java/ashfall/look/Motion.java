@@ -9,7 +9,7 @@ import ashfall.grid.SparseGrid.Leaf;
 /// that of the gas beside it, since what will be there, or was, is looked for by the velocity
 /// there.
 final class Motion {
-    private static final int BRICK = BrickBox.BRICK;
+    private static final int BRICK = VoxelBox.BRICK;
 
     /// As far as blur is followed, bricks.
     private static final int MOST_BRICKS = 6;
@@ -29,7 +29,7 @@ final class Motion {
         this.sums = new double[bricks.size()][];
         for (int axis = 0; axis < 3; axis++) {
             components[axis] = new float[shape.size()];
-            BrickBox.fill(velocity, from, shape, axis, components[axis]);
+            VoxelBox.fill(velocity, from, shape, axis, components[axis]);
             if (velocity.isStaggered()) {
                 int next = shape.stride(axis);
                 float[] faces = components[axis];

@@ -12,17 +12,20 @@ final class Quads {
     private static final VectorSpecies<Float> SPECIES = FloatVector.SPECIES_128;
 
     private final float[] values;
-    private final float nx;
-    private final float ny;
-    private final float nz;
+    private final float lastX;
+    private final float lastY;
+    private final float lastZ;
+    private final int first;
     private final int sy;
     private final int sz;
 
     /// @param each of a value, by voxel; null where it is nothing everywhere
-    Quads(GridShape shape, float[]... each) {
-        nx = shape.nx();
-        ny = shape.ny();
-        nz = shape.nz();
+    Quads(VoxelBox box, float[]... each) {
+        GridShape shape = box.shape;
+        lastX = box.lastX;
+        lastY = box.lastY;
+        lastZ = box.lastZ;
+        first = FOUR * box.first;
         sy = FOUR * shape.sy();
         sz = FOUR * shape.sz();
         values = new float[Math.multiplyExact(FOUR, shape.size())];
@@ -41,17 +44,16 @@ final class Quads {
     ///
     /// @param out is set, four values
     void sample(float gx, float gy, float gz, float[] out) {
-        float x = Math.max(0f, Math.min(nx, gx + 0.5f));
-        float y = Math.max(0f, Math.min(ny, gy + 0.5f));
-        float z = Math.max(0f, Math.min(nz, gz + 0.5f));
+        float x = VoxelBox.within(gx - 0.5f, lastX);
+        float y = VoxelBox.within(gy - 0.5f, lastY);
+        float z = VoxelBox.within(gz - 0.5f, lastZ);
         int ix = (int) x;
         int iy = (int) y;
         int iz = (int) z;
         float tx = x - ix;
         float ty = y - iy;
         float tz = z - iz;
-        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
-        int i = FOUR * ix + sy * iy + sz * iz;
+        int i = first + FOUR * ix + sy * iy + sz * iz;
         float[] all = values;
         var f = FloatVector.fromArray(SPECIES, all, i);
         var a = FloatVector.fromArray(SPECIES, all, i + FOUR).sub(f).mul(tx).add(f);

@@ -14,6 +14,8 @@ final class Ray {
     /// Optical depth of a step that hides nothing.
     private static final float THIN = 1e-6f;
 
+    private static final float THIRD = 1f / 3;
+
     /// What may be clear of gas that is seen in passing.
     private static final float PASSING_OPAQUE = 1e-2f;
 
@@ -67,6 +69,12 @@ final class Ray {
     private final int[] met;
 
     private int meets;
+
+    /// Share of the smallest voxel of those, m.
+    private double least;
+
+    /// Where the ray leaves the first of them that it does, m along it.
+    private double last;
 
     /// How far along the ray what is met stays the same, m.
     private double stays;
@@ -130,6 +138,7 @@ final class Ray {
             march(d, standing, end, jitter);
         }
         if (clear <= opaque) {
+            close();
             return;
         }
         if (hotAir != null && hotAir.follow(eye, d, end)) {
@@ -137,6 +146,21 @@ final class Ray {
         } else {
             addSite(eye, d, ground, body, width);
         }
+    }
+
+    /// Takes the little that would still be seen behind for as bright as what is seen.
+    private void close() {
+        float more = 1 / (1 - clear);
+        for (int i = 0; i < parts.length; i++) {
+            parts[i] *= more;
+        }
+        cut *= more;
+        distance *= more;
+        heat *= more;
+        for (int k = 0; k < 3; k++) {
+            motion[k] *= more;
+        }
+        clear = 0;
     }
 
     private static double ground(Vec3 eye, Vec3 d) {
@@ -193,31 +217,27 @@ final class Ray {
                 share = exact ? 1 : Math.max(0.02, jitter);
                 continue;
             }
-            double next = Math.min(end, s + share * reach(s));
+            s = pass(s, Math.min(stays, end), Math.min(last, end), share);
             share = 1;
-            step(s, next);
-            s = next;
         }
     }
 
-    /// Length of a step from a place: a share of the smallest voxel, but not over a plane through
-    /// the middles of voxels where each cell between them is wanted for itself: there values bend.
-    private double reach(double s) {
-        double step = Double.POSITIVE_INFINITY;
+    /// Way to the next plane through the middles of voxels of what is met, where values bend: no
+    /// step goes over one where each cell between them is wanted for itself.
+    private double bend(double s) {
+        double way = Double.POSITIVE_INFINITY;
         for (int m = 0; m < meets; m++) {
-            Crossing crossing = crossings[met[m]];
-            step = Math.min(step, crossing.voxel() / samples);
-            if (exact) {
-                step = Math.min(step, crossing.bend(s));
-            }
+            way = Math.min(way, crossings[met[m]].bend(s));
         }
-        return step;
+        return way;
     }
 
     /// Finds the volumes that have something to see at a place of a ray, and how far that stays so:
     /// for ever after the last.
     private void meet(double s) {
         meets = 0;
+        least = Double.POSITIVE_INFINITY;
+        last = Double.POSITIVE_INFINITY;
         stays = Double.POSITIVE_INFINITY;
         for (int i = 0; i < crossings.length; i++) {
             Crossing crossing = crossings[i];
@@ -228,88 +248,124 @@ final class Ray {
                 stays = Math.min(stays, crossing.near);
                 continue;
             }
-            if (crossing.isFull(s)) {
+            double way = crossing.way(s);
+            if (way > 0) {
                 met[meets++] = i;
+                least = Math.min(least, crossing.voxel() / samples);
+                last = Math.min(last, crossing.far);
             }
-            stays = Math.min(stays, s + crossing.wayOut(s));
+            // Beyond its box a volume reads as at its border.
+            stays = Math.min(stays, Math.min(crossing.far, s + Math.abs(way)));
         }
     }
 
-    /// Adds a step through the volumes that are met.
-    private void step(double from, double to) {
-        float length = (float) (to - from);
-        double middle = 0.5 * (from + to);
-        glow[0] = 0;
-        glow[1] = 0;
-        glow[2] = 0;
-        scattering.clear();
-        if (moves) {
-            Arrays.fill(drift, 0);
-        }
-        float extinction = 0;
-        float away = 0;
-        float warmth = 0;
-        for (int m = 0; m < meets; m++) {
-            Crossing here = crossings[met[m]];
-            if (!here.knows(from)) {
-                here.read(from, late);
+    /// Adds steps through the volumes that are met. One method for all that a step does: what the
+    /// sums are kept in stays in registers from step to step.
+    ///
+    /// @param stop distance from which on no step begins, m
+    /// @param end that none passes
+    /// @param share of a step that the first is
+    /// @return where the last ended
+    private double pass(double s, double stop, double end, double share) {
+        float clear = this.clear;
+        double far = distance;
+        double hot = heat;
+        double from = s;
+        double part = share;
+        while (from < stop && clear > opaque) {
+            double reach = exact ? Math.min(least, bend(from)) : least;
+            double to = from + part * reach;
+            if (to > end) {
+                to = end;
             }
-            float density0 = here.density;
-            float kelvin0 = here.kelvin;
-            float release0 = here.release;
-            float source0 = here.source;
-            float tint0 = here.tint;
-            here.read(to, late);
-            float thick = shading.extinction(0.5f * (density0 + here.density));
-            if (here.presence() == Presence.CUT_OUT) {
+            part = 1;
+            float length = (float) (to - from);
+            double middle = 0.5 * (from + to);
+            boolean glows = false;
+            scattering.clear();
+            if (moves) {
+                Arrays.fill(drift, 0);
+            }
+            float extinction = 0;
+            float away = 0;
+            float warmth = 0;
+            for (int m = 0; m < meets; m++) {
+                Crossing here = crossings[met[m]];
+                if (!here.knows(from)) {
+                    here.read(from, late);
+                }
+                float density0 = here.density;
+                float kelvin0 = here.kelvin;
+                float release0 = here.release;
+                float source0 = here.source;
+                float tint0 = here.tint;
+                here.read(to, late);
+                float thick = shading.extinction(0.5f * (density0 + here.density));
+                if (here.presence() == Presence.CUT_OUT) {
+                    extinction += thick;
+                    away += thick;
+                    continue;
+                }
+                float burning = 0.5f * (release0 + here.release);
+                if (burning > 0) {
+                    glows = shine(glows);
+                    shading.addBlue(burning, glow);
+                }
+                float source1 = here.source;
+                float shines = shading.extinction(source0 > source1 ? source0 : source1);
+                if (thick * length < THIN && shines * length < THIN) {
+                    continue;
+                }
+                float kelvin1 = here.kelvin == Crossing.NONE ? kelvin0 : here.kelvin;
+                kelvin0 = kelvin0 == Crossing.NONE ? kelvin1 : kelvin0;
+                if (kelvin0 > Shading.DARK || kelvin1 > Shading.DARK) {
+                    glows = shine(glows);
+                    Glow by = here.mapping().shining();
+                    shading.addGlow(by, source0, kelvin0, source1, kelvin1, glow);
+                }
                 extinction += thick;
-                away += thick;
-                continue;
+                warmth += kelvin0 > 0 ? thick * 0.5f * (kelvin0 + kelvin1) : 0;
+                scattering.dye(here.mapping(), 0.5f * (tint0 + here.tint), thick);
+                for (int k = 0; moves && k < 3; k++) {
+                    drift[k] += thick * here.moving[k];
+                }
+                scattering.add(met[m], here, middle, thick);
             }
-            float burning = 0.5f * (release0 + here.release);
-            if (burning > 0) {
-                shading.addBlue(burning, glow);
+            from = to;
+            float depth = extinction * length;
+            float weight;
+            if (depth < THIN || through) {
+                weight = clear * length;
+            } else {
+                float covers = clear * hidden(depth);
+                weight = covers / extinction;
+                float lost = covers * (away / extinction);
+                cut += lost;
+                far += (covers - lost) * middle;
+                hot += weight * warmth;
+                for (int k = 0; moves && k < 3; k++) {
+                    motion[k] += weight * drift[k];
+                }
+                clear -= covers;
+                scattering.give(weight, extinction - away, parts);
             }
-            float shines = shading.extinction(Math.max(source0, here.source));
-            if (Math.max(thick, shines) * length < THIN) {
-                continue;
+            int flame = Part.FLAME.offset();
+            for (int k = 0; glows && k < 3; k++) {
+                parts[flame + k] += weight * glow[k];
             }
-            float kelvin1 = here.kelvin == Crossing.NONE ? kelvin0 : here.kelvin;
-            kelvin0 = kelvin0 == Crossing.NONE ? kelvin1 : kelvin0;
-            if (Math.max(kelvin0, kelvin1) > Shading.DARK) {
-                Glow by = here.mapping().shining();
-                shading.addGlow(by, source0, kelvin0, here.source, kelvin1, glow);
-            }
-            extinction += thick;
-            warmth += thick * 0.5f * Math.max(0, kelvin0 + kelvin1);
-            scattering.dye(here.mapping(), 0.5f * (tint0 + here.tint), thick);
-            for (int k = 0; moves && k < 3; k++) {
-                drift[k] += thick * here.moving[k];
-            }
-            scattering.add(met[m], here, middle, thick);
         }
-        float depth = extinction * length;
-        float weight;
-        if (depth < THIN || through) {
-            weight = clear * length;
-        } else {
-            float hidden = hidden(depth);
-            float covers = clear * hidden;
-            weight = covers / extinction;
-            float lost = covers * (away / extinction);
-            cut += lost;
-            distance += (covers - lost) * middle;
-            heat += covers * (warmth / extinction);
-            for (int k = 0; moves && k < 3; k++) {
-                motion[k] += covers * (drift[k] / extinction);
-            }
-            clear -= covers;
-            scattering.give(weight, extinction - away, parts);
+        this.clear = clear;
+        distance = far;
+        heat = hot;
+        return from;
+    }
+
+    /// Begins with the glow of a step, unless it has some.
+    private boolean shine(boolean glows) {
+        if (!glows) {
+            Arrays.fill(glow, 0);
         }
-        int flame = Part.FLAME.offset();
-        for (int k = 0; k < 3; k++) {
-            parts[flame + k] += weight * glow[k];
-        }
+        return true;
     }
 
     /// `1 − e^(−depth)`: to 1e-6 by its series where it is small.
@@ -318,7 +374,7 @@ final class Ray {
             return 1 - (float) Math.exp(-depth);
         }
         float d = depth;
-        return d * (1 - d / 2 * (1 - d / 3 * (1 - d / 4 * (1 - d / 5))));
+        return d * (1 - d * 0.5f * (1 - d * THIRD * (1 - d * 0.25f * (1 - d * 0.2f))));
     }
 
     /// Share of what lies behind that gas hides which is seen.

@@ -16,7 +16,11 @@ final class Scattering {
     private final boolean isSunny;
 
     private final boolean isSpread;
-    private final float onGas;
+
+    /// Light of sun and sky that falls on gas in the open, lux.
+    private final float[] sunlight;
+
+    private final float[] skylight;
 
     /// Ways over which the light on each volume's coarse cells counts as the same, m.
     private final double[] fresh;
@@ -35,7 +39,6 @@ final class Scattering {
     // What was read last.
     private final float[] cells = new float[GasLight.PARTS];
     private final float[] open = new float[GasLight.SKY_PARTS];
-    private final float[] sun = new float[1];
     private final float[] at = new float[3];
 
     /// One value a lamp.
@@ -60,13 +63,19 @@ final class Scattering {
         lamps = scene.lamps;
         isSunny = shading.isSunny();
         isSpread = gasLight.isOnCells || shading.isSkylit();
-        onGas = (float) shading.onGas();
+        sunlight = onGas(shading.sunlight());
+        skylight = onGas(shading.skylight());
         isDyed = Arrays.stream(scene.volumes.all).anyMatch(v -> v.mapping.thin() != null);
         lampRoom = new float[lamps.count()];
         fresh = new double[volumes];
         for (int i = 0; i < volumes; i++) {
             fresh[i] = 0.5 * gasLight.cell(i);
         }
+    }
+
+    private float[] onGas(Vec3 light) {
+        Vec3 more = light.times(shading.onGas());
+        return new float[] {(float) more.x(), (float) more.y(), (float) more.z()};
     }
 
     /// Begins with a ray.
@@ -93,8 +102,7 @@ final class Scattering {
         }
     }
 
-    /// Collects what a volume scatters at a place of the ray. The light on coarse cells is read
-    /// again after half a cell only.
+    /// Collects what a volume scatters at a place of the ray.
     ///
     /// @param i of the volume
     void add(int i, Crossing crossing, double s, float extinction) {
@@ -102,19 +110,23 @@ final class Scattering {
         if (scattered == 0) {
             return;
         }
-        float even = scattered / (4 * (float) Math.PI);
         if (isSunny) {
             crossing.place(s, at);
-            gasLight.sun(i, at[0], at[1], at[2], sun);
-            bySun += scattered * phase * sun[0];
+            bySun += scattered * phase * gasLight.sun(i, at[0], at[1], at[2]);
+        }
+        if (isSpread) {
+            addSpread(i, crossing, s, scattered);
         }
         if (lampRoom.length > 0) {
             crossing.place(s, at);
             lamps.addScattered(i, at, way, scattered, lampRoom, byLamps);
         }
-        if (!isSpread) {
-            return;
-        }
+    }
+
+    /// Collects what comes from all around. The light on coarse cells is read again after half a
+    /// cell only.
+    private void addSpread(int i, Crossing crossing, double s, float scattered) {
+        float even = scattered / (4 * (float) Math.PI);
         if (i != litIn || Math.abs(s - lit) > fresh[i]) {
             // In the middle of the way on which it counts.
             crossing.place(s + 0.5 * fresh[i], at);
@@ -182,10 +194,10 @@ final class Scattering {
             }
         }
         if (isSunny) {
-            addLight(parts, Part.SMOKE_BY_SUN, onGas * weight * bySun, shading.sunlight());
+            addLight(parts, Part.SMOKE_BY_SUN.offset(), weight * bySun, sunlight);
         }
         if (isSpread) {
-            addLight(parts, Part.SMOKE_BY_SKY, onGas * weight * bySky, shading.skylight());
+            addLight(parts, Part.SMOKE_BY_SKY.offset(), weight * bySky, skylight);
             int fire = Part.SMOKE_BY_FIRE.offset();
             for (int k = 0; k < 3; k++) {
                 parts[fire + k] += weight * byFire[k] * colour[k];
@@ -193,10 +205,9 @@ final class Scattering {
         }
     }
 
-    private void addLight(float[] parts, Part part, float share, Vec3 light) {
-        int offset = part.offset();
+    private void addLight(float[] parts, int first, float share, float[] light) {
         for (int k = 0; k < 3; k++) {
-            parts[offset + k] += share * (float) light.get(k) * colour[k];
+            parts[first + k] += share * light[k] * colour[k];
         }
     }
 }

@@ -12,8 +12,8 @@ import java.util.Objects;
 import java.util.stream.Stream;
 
 /// Density, temperature and, where wanted, heat release of a frame laid out for marching: dense
-/// over the leaves' box, with the empty bricks known.
-final class Volume extends BrickBox {
+/// over the leaves' box.
+final class Volume extends VoxelBox {
     /// Optical depth through which no light is counted.
     static final double DARK = 8;
 
@@ -42,16 +42,25 @@ final class Volume extends BrickBox {
     /// Density, temperature, heat release and source, where there is velocity.
     final Quads moved;
 
+    /// What of a ray's way there is nothing on.
+    final Skips skips;
+
     /// Of twice the voxel, once it was asked for.
     private Volume half;
 
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
-    Volume(SeenGas gas, boolean burning, double open) {
-        this(gas.frame(), gas.presence(), Mapping.of(gas.reading()), burning, open);
+    Volume(SeenGas gas, boolean burning, double open, Workers workers) {
+        this(gas.frame(), gas.presence(), Mapping.of(gas.reading()), burning, open, workers);
     }
 
-    private Volume(Frame frame, Presence presence, Mapping mapping, boolean burning, double open) {
+    private Volume(
+            Frame frame,
+            Presence presence,
+            Mapping mapping,
+            boolean burning,
+            double open,
+            Workers workers) {
         super(
                 seen(frame, mapping, burning),
                 open < 0 ? 0 : Motion.bricks(frame, 0.5 * open / frame.lattice().voxel()),
@@ -83,15 +92,16 @@ final class Volume extends BrickBox {
         if (velocity == null) {
             motion = null;
             moved = null;
+            skips = new Skips(new Reach(this, workers));
         } else {
             float[][] speeds = new Motion(velocity, from, shape).components();
-            new Reach(this, speeds, (float) (0.5 * open / voxel)).leaveOut();
-            motion = new Quads(shape, speeds);
-            moved = new Quads(shape, density, kelvin, flame, source);
+            skips = new Skips(new Reach(this, speeds, (float) (0.5 * open / voxel), workers));
+            motion = new Quads(this, speeds);
+            moved = new Quads(this, density, kelvin, flame, source);
         }
     }
 
-    /// Is there anything to see at the middle of a voxel?
+    @Override
     boolean shows(int voxel) {
         return density[voxel] > 0
                 || (source != null && source[voxel] > 0)
@@ -112,6 +122,7 @@ final class Volume extends BrickBox {
         flame = means(fine, fine.flame, null, 0, workers);
         motion = null;
         moved = null;
+        skips = new Skips(new Reach(this, workers));
     }
 
     /// What of a frame is seen.

@@ -27,14 +27,14 @@ final class Volumes {
     /// @param burning whether the heat release is wanted
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
-    Volumes(List<SeenGas> gas, boolean burning, double open) {
+    Volumes(List<SeenGas> gas, boolean burning, double open, Workers workers) {
         List<Volume> found = new ArrayList<>();
         for (SeenGas one : gas) {
-            found.add(new Volume(one, burning, open));
+            found.add(new Volume(one, burning, open, workers));
         }
         // What is empty widens no box; but where all are, one stays.
         Volume first = found.getFirst();
-        found.removeIf(Volume::isEmpty);
+        found.removeIf(volume -> volume.skips.areAll());
         if (found.isEmpty()) {
             found.add(first);
         }

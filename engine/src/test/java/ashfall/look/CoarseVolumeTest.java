@@ -53,7 +53,7 @@ class CoarseVolumeTest {
 
     @Test
     void half_keepsTheSmokeAndItsHeat() {
-        Volume fine = new Volume(SeenGas.of(frame(), Shot.empty("test"), ""), false, -1);
+        Volume fine = new Volume(SeenGas.of(frame(), Shot.empty("test"), ""), false, -1, workers);
         Volume coarse = fine.coarse(1, workers);
         assertEquals(1, coarse.voxel);
         assertEquals(sum(fine.density) / 8, sum(coarse.density), 1e-6 * sum(fine.density));

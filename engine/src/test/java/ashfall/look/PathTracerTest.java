@@ -180,7 +180,7 @@ class PathTracerTest {
                         .layers(view, Region.whole(WIDTH, HEIGHT));
         Traced traced =
                 trace(
-                        new Volume(SeenGas.of(frame, shot, ""), false, -1),
+                        new Volume(SeenGas.of(frame, shot, ""), false, -1, workers),
                         Shading.of(shot, 0),
                         view,
                         PATHS);

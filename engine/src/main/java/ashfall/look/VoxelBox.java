@@ -9,9 +9,9 @@ import ashfall.shot.Vec3;
 import java.util.Arrays;
 import java.util.List;
 
-/// A box of voxels around the leaves of some grids, laid out densely, of whose bricks it is known
-/// which have something in them: where values lie, and how a ray goes through it.
-class BrickBox {
+/// A box of voxels around the leaves of some grids, laid out densely: where values lie, and how a
+/// ray goes through it.
+abstract class VoxelBox {
     static final int BRICK = 8;
 
     final GridShape shape;
@@ -20,18 +20,22 @@ class BrickBox {
     /// World position of the lower corner, m.
     final double[] corner = new double[3];
 
-    final GridShape bricks;
-
-    /// Bricks with something in them or a voxel beside them; beside them as far as it moves, where
-    /// it does.
-    final boolean[] full;
-
     /// Lattice place of the corner.
     final int[] from = new int[3];
 
+    /// Middle of the last voxel along each axis, in voxels from that of the first: beyond both
+    /// values are as there.
+    final float lastX;
+
+    final float lastY;
+    final float lastZ;
+
+    /// Index of the first voxel.
+    final int first;
+
     /// @param seen grids that decide
-    /// @param reach bricks around theirs that count as full whatever is in them
-    BrickBox(List<SparseGrid> seen, int reach, Lattice lattice) {
+    /// @param reach bricks around theirs that it is larger by
+    VoxelBox(List<SparseGrid> seen, int reach, Lattice lattice) {
         int[] to = new int[3];
         enclose(seen, from, to);
         for (int a = 0; a < 3; a++) {
@@ -39,58 +43,35 @@ class BrickBox {
             to[a] += reach * BRICK;
         }
         shape = new GridShape(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+        lastX = shape.count(0) - 1;
+        lastY = shape.count(1) - 1;
+        lastZ = shape.count(2) - 1;
+        first = shape.at(0, 0, 0);
         voxel = lattice.voxel();
         for (int a = 0; a < 3; a++) {
             corner[a] = lattice.origin(a) + from[a] * voxel;
         }
-        bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
-        full = new boolean[bricks.size()];
-        for (SparseGrid grid : seen) {
-            for (int i = 0; i < grid.leafCount(); i++) {
-                Leaf leaf = grid.leaf(i);
-                int bx = (leaf.x() - from[0]) / BRICK;
-                int by = (leaf.y() - from[1]) / BRICK;
-                int bz = (leaf.z() - from[2]) / BRICK;
-                markAround(bx, by, bz, leaf, grid.background(0), reach);
-            }
-        }
     }
 
     /// One of twice the voxel in the same place.
-    BrickBox(BrickBox fine) {
+    VoxelBox(VoxelBox fine) {
         shape =
                 new GridShape(
                         halved(fine.shape.nx()), halved(fine.shape.ny()), halved(fine.shape.nz()));
+        lastX = shape.count(0) - 1;
+        lastY = shape.count(1) - 1;
+        lastZ = shape.count(2) - 1;
+        first = shape.at(0, 0, 0);
         voxel = 2 * fine.voxel;
         System.arraycopy(fine.corner, 0, corner, 0, 3);
-        bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
-        full = new boolean[bricks.size()];
-        for (int z = 0; z < bricks.nz(); z++) {
-            for (int y = 0; y < bricks.ny(); y++) {
-                for (int x = 0; x < bricks.nx(); x++) {
-                    full[bricks.at(x, y, z)] = fine.isFullAround(2 * x, 2 * y, 2 * z);
-                }
-            }
-        }
     }
+
+    /// Is there anything to see at the middle of a voxel?
+    abstract boolean shows(int voxel);
 
     /// Voxels of half the number, in whole bricks.
     private static int halved(int count) {
         return BRICK * Math.ceilDiv(count, 2 * BRICK);
-    }
-
-    /// Is one of two bricks a side full, or one beside them?
-    private boolean isFullAround(int bx, int by, int bz) {
-        for (int z = Math.max(0, bz - 1); z < Math.min(bricks.nz(), bz + 3); z++) {
-            for (int y = Math.max(0, by - 1); y < Math.min(bricks.ny(), by + 3); y++) {
-                for (int x = Math.max(0, bx - 1); x < Math.min(bricks.nx(), bx + 3); x++) {
-                    if (full[bricks.at(x, y, z)]) {
-                        return true;
-                    }
-                }
-            }
-        }
-        return false;
     }
 
     /// Finds the box around the leaves of some grids, one brick where there are none.
@@ -111,36 +92,6 @@ class BrickBox {
             Arrays.fill(from, 0);
             Arrays.fill(to, BRICK);
         }
-    }
-
-    /// Marks a brick and those that a voxel of its rim is read from.
-    ///
-    /// @param reach bricks around it that are marked whatever its rim holds
-    private void markAround(int bx, int by, int bz, Leaf leaf, float nothing, int reach) {
-        int far = Math.max(1, reach);
-        for (int z = Math.max(0, bz - far); z <= Math.min(bricks.nz() - 1, bz + far); z++) {
-            for (int y = Math.max(0, by - far); y <= Math.min(bricks.ny() - 1, by + far); y++) {
-                for (int x = Math.max(0, bx - far); x <= Math.min(bricks.nx() - 1, bx + far); x++) {
-                    int at = bricks.at(x, y, z);
-                    full[at] |= reach > 0 || isSeen(leaf, nothing, x - bx, y - by, z - bz);
-                }
-            }
-        }
-    }
-
-    /// Does a leaf have a value in the voxels next to a neighbour, or anywhere for itself?
-    private static boolean isSeen(Leaf leaf, float nothing, int dx, int dy, int dz) {
-        int last = BRICK - 1;
-        for (int z = dz > 0 ? last : 0; z <= (dz < 0 ? 0 : last); z++) {
-            for (int y = dy > 0 ? last : 0; y <= (dy < 0 ? 0 : last); y++) {
-                for (int x = dx > 0 ? last : 0; x <= (dx < 0 ? 0 : last); x++) {
-                    if (leaf.value(x + 8 * y + 64 * z) != nothing) {
-                        return true;
-                    }
-                }
-            }
-        }
-        return false;
     }
 
     /// A grid's first component as an array in this shape.
@@ -183,14 +134,19 @@ class BrickBox {
 
     /// Trilinear sample at a place in voxels from the corner, between cell centres.
     final float sample(float[] f, float gx, float gy, float gz) {
-        float x = Math.max(0f, Math.min(shape.nx(), gx + 0.5f));
-        float y = Math.max(0f, Math.min(shape.ny(), gy + 0.5f));
-        float z = Math.max(0f, Math.min(shape.nz(), gz + 0.5f));
+        float x = within(gx - 0.5f, lastX);
+        float y = within(gy - 0.5f, lastY);
+        float z = within(gz - 0.5f, lastZ);
         int ix = (int) x;
         int iy = (int) y;
         int iz = (int) z;
-        // Index -1, the spare layer, is at offset 0: cell centres start half a voxel in.
-        return between(f, ix + shape.sy() * iy + shape.sz() * iz, x - ix, y - iy, z - iz);
+        return between(f, first + ix + shape.sy() * iy + shape.sz() * iz, x - ix, y - iy, z - iz);
+    }
+
+    /// A number, or the nearer end of a range from 0; written so, it costs less than minimum and
+    /// maximum.
+    static float within(float at, float end) {
+        return at < 0 ? 0 : at > end ? end : at;
     }
 
     /// Mean of eight neighbours.
@@ -213,10 +169,10 @@ class BrickBox {
     ///
     /// @param out along each axis, per voxel
     final void slope(float[] f, float gx, float gy, float gz, double[] out) {
-        float x = Math.max(0f, Math.min(shape.nx(), gx + 0.5f));
-        float y = Math.max(0f, Math.min(shape.ny(), gy + 0.5f));
-        float z = Math.max(0f, Math.min(shape.nz(), gz + 0.5f));
-        int i = (int) x + shape.sy() * (int) y + shape.sz() * (int) z;
+        float x = within(gx - 0.5f, lastX);
+        float y = within(gy - 0.5f, lastY);
+        float z = within(gz - 0.5f, lastZ);
+        int i = first + (int) x + shape.sy() * (int) y + shape.sz() * (int) z;
         float tx = x - (int) x;
         float ty = y - (int) y;
         float tz = z - (int) z;
@@ -239,16 +195,6 @@ class BrickBox {
         float d0 = e01 - e00;
         float d1 = e11 - e10;
         out[2] = d0 + ty * (d1 - d0);
-    }
-
-    /// Is there anything to see in it?
-    final boolean isEmpty() {
-        for (boolean brick : full) {
-            if (brick) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /// Where a ray is within the box: from and to, m; from is not below to where it misses.
@@ -275,29 +221,5 @@ class BrickBox {
         double b = (size - o) / v;
         span[0] = Math.max(span[0], Math.min(a, b));
         span[1] = Math.min(span[1], Math.max(a, b));
-    }
-
-    /// Is the gas of the brick at a place, in voxels from the corner, seen?
-    final boolean isFull(double x, double y, double z) {
-        return full[bricks.at(brick(x, 0), brick(y, 1), brick(z, 2))];
-    }
-
-    /// The brick of a place in voxels along an axis.
-    private int brick(double at, int axis) {
-        return (int) Math.max(0, Math.min(bricks.count(axis) - 1, at / BRICK));
-    }
-
-    /// Way along a ray to the end of the brick it is in, in the unit that the slope is per; never
-    /// nothing.
-    ///
-    /// @param at place along the axis, voxels from the corner
-    /// @param slope voxels along the axis per unit of way
-    final double wayOut(double at, double slope, int axis) {
-        if (slope == 0) {
-            return Double.POSITIVE_INFINITY;
-        }
-        double low = BRICK * brick(at, axis);
-        double left = slope > 0 ? low + BRICK - at : at - low;
-        return Math.max(1e-3, left) / Math.abs(slope);
     }
 }
