@@ -18,6 +18,11 @@ final class Surroundings {
     private final int points;
     private final double size;
 
+    /// Luminance of a plain sky at the horizon and overhead.
+    private final float[] horizon = new float[3];
+
+    private final float[] zenith = new float[3];
+
     /// Light of the fire on a square of points around it, lux.
     private final float[] arriving;
 
@@ -37,8 +42,18 @@ final class Surroundings {
         this.gasLight = gasLight;
         this.lamps = lamps;
         this.size = 6 * Math.max(volumes.size(0), volumes.size(2));
+        paint();
         this.arriving = new float[3 * points * points];
         workers.forEachSlab(points, (row, worker) -> light(gasLight.fire, row));
+    }
+
+    private void paint() {
+        double grey = skylight(0) + skylight(1) + skylight(2);
+        for (int k = 0; k < 3; k++) {
+            double even = 0.55 * grey / 3 + 0.45 * skylight(k);
+            horizon[k] = (float) (1.25 * even / Math.PI + 0.012 * sunlight(k));
+            zenith[k] = (float) (0.7 * skylight(k) / Math.PI);
+        }
     }
 
     private void light(FireLight fire, int row) {
@@ -187,16 +202,9 @@ final class Surroundings {
         if (shading.addSky(d, weight, parts, background)) {
             return;
         }
-        double low = Math.exp(-4 * Math.max(0, d.y()));
+        float low = (float) Math.exp(-4 * Math.max(0, d.y()));
         for (int k = 0; k < 3; k++) {
-            double zenith = shading.skylight().get(k) / Math.PI;
-            double grey =
-                    (shading.skylight().x() + shading.skylight().y() + shading.skylight().z())
-                            / 3
-                            / Math.PI;
-            double horizon =
-                    1.25 * (0.55 * grey + 0.45 * zenith) + 0.012 * shading.sunlight().get(k);
-            parts[background + k] += weight * (float) (0.7 * zenith * (1 - low) + horizon * low);
+            parts[background + k] += weight * (zenith[k] + low * (horizon[k] - zenith[k]));
         }
     }
 }
