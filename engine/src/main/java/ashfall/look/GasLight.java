@@ -120,28 +120,25 @@ final class GasLight {
             Vec3 towards,
             Workers workers) {
         GridShape shape = grid.shape;
-        Volume own = volumes.all[volume];
-        double voxels = grid.cell / own.voxel;
         float h = (float) grid.cell;
         workers.forEachSlab(
                 shape.nz(),
                 (z, worker) -> {
                     for (int y = 0; y < shape.ny(); y++) {
                         for (int x = 0; x < shape.nx(); x++) {
-                            if (own.skips.isFar(
-                                    (x + 0.5) * voxels,
-                                    (y + 0.5) * voxels,
-                                    (z + 0.5) * voxels,
-                                    far / own.voxel)) {
+                            float px = (x + 0.5f) * h;
+                            float py = (y + 0.5f) * h;
+                            float pz = (z + 0.5f) * h;
+                            if (volumes.isFar(volume, px, py, pz, far)) {
                                 continue;
                             }
                             float open =
                                     share
                                             * clear(
                                                     beams,
-                                                    volumes.offset(volume, 0) + (x + 0.5f) * h,
-                                                    volumes.offset(volume, 1) + (y + 0.5f) * h,
-                                                    volumes.offset(volume, 2) + (z + 0.5f) * h);
+                                                    volumes.offset(volume, 0) + px,
+                                                    volumes.offset(volume, 1) + py,
+                                                    volumes.offset(volume, 2) + pz);
                             int at = shape.at(x, y, z);
                             grid.add(0, at, open);
                             for (int a = 0; towards != null && a < 3; a++) {

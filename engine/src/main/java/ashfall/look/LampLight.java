@@ -56,29 +56,24 @@ final class LampLight {
         through = new LightGrid[lamps.isEmpty() ? 0 : volumes.count()];
         for (int i = 0; i < through.length; i++) {
             through[i] = new LightGrid(volumes.all[i], voxels * volumes.all[i].voxel, lamps.size());
-            fill(volumes.all[i], through[i], workers);
+            fill(i, through[i], workers);
         }
     }
 
-    private void fill(Volume volume, LightGrid grid, Workers workers) {
-        double voxels = grid.cell / volume.voxel;
+    private void fill(int number, LightGrid grid, Workers workers) {
+        double[] corner = volumes.all[number].corner;
         workers.forEachSlab(
                 grid.shape.nz(),
                 (z, worker) -> {
                     for (int y = 0; y < grid.shape.ny(); y++) {
                         for (int x = 0; x < grid.shape.nx(); x++) {
-                            if (volume.skips.isFar(
-                                    (x + 0.5) * voxels,
-                                    (y + 0.5) * voxels,
-                                    (z + 0.5) * voxels,
-                                    voxels)) {
+                            double px = (x + 0.5) * grid.cell;
+                            double py = (y + 0.5) * grid.cell;
+                            double pz = (z + 0.5) * grid.cell;
+                            if (volumes.isFar(number, px, py, pz, grid.cell)) {
                                 continue;
                             }
-                            Vec3 place =
-                                    new Vec3(
-                                            volume.corner[0] + (x + 0.5) * grid.cell,
-                                            volume.corner[1] + (y + 0.5) * grid.cell,
-                                            volume.corner[2] + (z + 0.5) * grid.cell);
+                            Vec3 place = new Vec3(corner[0] + px, corner[1] + py, corner[2] + pz);
                             for (int lamp = 0; lamp < lamps.size(); lamp++) {
                                 grid.add(
                                         lamp,

@@ -55,11 +55,8 @@ final class LightGrid {
         int iy = (int) gy;
         int iz = (int) gz;
         int i = first + parts * ix + sy * iy + sz * iz;
-        int dx = ix < lastX ? parts : 0;
-        int dy = iy < lastY ? sy : 0;
-        int dz = iz < lastZ ? sz : 0;
         for (int part = 0; part < parts; part++, i++) {
-            out[part] = between(i, dx, dy, dz, gx - ix, gy - iy, gz - iz);
+            out[part] = between(i, gx - ix, gy - iy, gz - iz);
         }
     }
 
@@ -72,18 +69,17 @@ final class LightGrid {
         int iy = (int) gy;
         int iz = (int) gz;
         int i = first + parts * ix + sy * iy + sz * iz;
-        int dx = ix < lastX ? parts : 0;
-        int dy = iy < lastY ? sy : 0;
-        int dz = iz < lastZ ? sz : 0;
-        return between(i, dx, dy, dz, gx - ix, gy - iy, gz - iz);
+        return between(i, gx - ix, gy - iy, gz - iz);
     }
 
-    private float between(int i, int dx, int dy, int dz, float tx, float ty, float tz) {
+    /// Mean of eight cells; of those past the last none counts.
+    private float between(int i, float tx, float ty, float tz) {
         float[] f = values;
-        float a = f[i] + tx * (f[i + dx] - f[i]);
-        float b = f[i + dy] + tx * (f[i + dy + dx] - f[i + dy]);
-        float c = f[i + dz] + tx * (f[i + dz + dx] - f[i + dz]);
-        float d = f[i + dz + dy] + tx * (f[i + dz + dy + dx] - f[i + dz + dy]);
+        int sx = parts;
+        float a = f[i] + tx * (f[i + sx] - f[i]);
+        float b = f[i + sy] + tx * (f[i + sy + sx] - f[i + sy]);
+        float c = f[i + sz] + tx * (f[i + sz + sx] - f[i + sz]);
+        float d = f[i + sz + sy] + tx * (f[i + sz + sy + sx] - f[i + sz + sy]);
         float e = a + ty * (b - a);
         float g = c + ty * (d - c);
         return e + tz * (g - e);

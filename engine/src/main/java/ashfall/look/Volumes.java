@@ -20,6 +20,9 @@ final class Volumes {
     /// Voxel of the coarsest, m.
     final double coarsest;
 
+    /// May they be seen as larger voxels, whose gas reaches further?
+    private final boolean coarsen;
+
     private final double[] size = new double[3];
     private final float[][] offsets;
 
@@ -28,6 +31,7 @@ final class Volumes {
     /// @param open seconds that a shutter is open for; below 0 where no velocity is wanted
     /// @throws IllegalArgumentException when there is no frame, or one has no density
     Volumes(List<SeenGas> gas, boolean burning, double open, Workers workers) {
+        coarsen = open < 0;
         List<Volume> found = new ArrayList<>();
         for (SeenGas one : gas) {
             found.add(new Volume(one, burning, open, workers));
@@ -54,6 +58,17 @@ final class Volumes {
                 offsets[i][a] = (float) (all[i].corner[a] - corner[a]);
             }
         }
+    }
+
+    /// Is a place so far from all gas of a volume that no light there is read? Never where gas may
+    /// be seen as larger voxels.
+    ///
+    /// @param x m from its corner, the others likewise
+    /// @param far how far light is read, m
+    boolean isFar(int volume, double x, double y, double z, double far) {
+        Volume own = all[volume];
+        double h = own.voxel;
+        return !coarsen && own.skips.isFar(x / h, y / h, z / h, far / h);
     }
 
     /// The volumes as they are seen by a ray of a width: of voxels up to that.

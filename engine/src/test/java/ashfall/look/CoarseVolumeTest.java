@@ -10,6 +10,7 @@ import ashfall.grid.SparseGrid;
 import ashfall.picture.Picture;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterEach;
@@ -91,5 +92,58 @@ class CoarseVolumeTest {
         // Glow rises steeply with temperature, whose means are lower than what is hottest.
         assertEquals(1, sum(coarse.emitted()) / brightness, 0.35);
         assertEquals(sum(fine.opacity()), sum(coarse.opacity()), 0.05 * sum(fine.opacity()));
+    }
+
+    @Test
+    void smallPuff_ofCoarseGas_isAsLit() {
+        Map<String, SparseGrid> puff =
+                Map.of(
+                        "density",
+                        Blocks.grid(
+                                "density",
+                                0,
+                                (x, y, z) ->
+                                        Math.pow(x - 3, 2) + Math.pow(y - 3, 2) + Math.pow(z - 3, 2)
+                                                        < 6
+                                                ? 1e-5
+                                                : 0));
+        Frame frame = new Frame(1, 0, new Lattice(-1.5, 1, -1.5, 0.5), puff);
+        Shot shot =
+                Settings.with(
+                        Shot.empty("test"),
+                        List.of(
+                                "camera.position=0,2,60",
+                                "camera.target=0,2,0",
+                                "camera.lens=300",
+                                "look.scatter=0"));
+        // Pixels of 0.5 m see the voxels as they are, those of 1.2 and 2.4 m two and four as one.
+        double fine = smoke(frame, shot, 14);
+        assertEquals(1, smoke(frame, shot, 6) / fine, 0.06);
+        assertEquals(1, smoke(frame, shot, 3) / fine, 0.06);
+    }
+
+    /// Light that smoke scatters to all pixels of a view that was seen before, over many views a
+    /// part of a pixel apart.
+    private double smoke(Frame frame, Shot shot, int side) {
+        Marcher marcher = Marcher.quick(frame, shot, null, workers);
+        View view = View.of(shot.camera());
+        int shifts = 12;
+        double part = 58 * view.width() / side / shifts;
+        double light = 0;
+        for (int i = 0; i < shifts * shifts; i++) {
+            Vec3 off =
+                    view.right()
+                            .times(part * (i % shifts))
+                            .plus(view.up().times(part * (i / shifts)));
+            View from =
+                    new View(
+                            view.eye().plus(off),
+                            view.forward(),
+                            view.right(),
+                            view.up(),
+                            view.width());
+            light += sum(marcher.draw(from, side, side, 2, Seen.SMOKE, workers).rgb());
+        }
+        return light * part * part;
     }
 }
