@@ -12,9 +12,9 @@ final class LightGrid {
     private final float[] values;
 
     // Its shape as it is wanted for each reading.
-    private final int lastX;
-    private final int lastY;
-    private final int lastZ;
+    private final float lastX;
+    private final float lastY;
+    private final float lastZ;
     private final int first;
     private final int sy;
     private final int sz;
@@ -51,12 +51,9 @@ final class LightGrid {
         float gx = VoxelBox.within(x * perCell - 0.5f, lastX);
         float gy = VoxelBox.within(y * perCell - 0.5f, lastY);
         float gz = VoxelBox.within(z * perCell - 0.5f, lastZ);
-        int ix = (int) gx;
-        int iy = (int) gy;
-        int iz = (int) gz;
-        int i = first + parts * ix + sy * iy + sz * iz;
+        int i = lowest(gx, gy, gz);
         for (int part = 0; part < parts; part++, i++) {
-            out[part] = between(i, gx - ix, gy - iy, gz - iz);
+            out[part] = between(i, gx, gy, gz);
         }
     }
 
@@ -65,15 +62,20 @@ final class LightGrid {
         float gx = VoxelBox.within(x * perCell - 0.5f, lastX);
         float gy = VoxelBox.within(y * perCell - 0.5f, lastY);
         float gz = VoxelBox.within(z * perCell - 0.5f, lastZ);
-        int ix = (int) gx;
-        int iy = (int) gy;
-        int iz = (int) gz;
-        int i = first + parts * ix + sy * iy + sz * iz;
-        return between(i, gx - ix, gy - iy, gz - iz);
+        return between(lowest(gx, gy, gz), gx, gy, gz);
+    }
+
+    /// Index of the lowest of the eight cells around a place, in cells from the middle of the
+    /// first.
+    private int lowest(float gx, float gy, float gz) {
+        return first + parts * (int) gx + sy * (int) gy + sz * (int) gz;
     }
 
     /// Mean of eight cells; of those past the last none counts.
-    private float between(int i, float tx, float ty, float tz) {
+    private float between(int i, float gx, float gy, float gz) {
+        float tx = gx - (int) gx;
+        float ty = gy - (int) gy;
+        float tz = gz - (int) gz;
         float[] f = values;
         int sx = parts;
         float a = f[i] + tx * (f[i + sx] - f[i]);

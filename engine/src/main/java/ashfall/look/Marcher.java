@@ -146,9 +146,11 @@ public final class Marcher {
     }
 
     /// Hot air before the site; null where it turns no light.
-    synchronized Haze haze() {
+    ///
+    /// @param job that wants it: the one that prepared the light may have been called off since
+    private synchronized Haze haze(Workers job) {
         if (haze == null && haziness > 0) {
-            haze = Haze.of(gas, haziness, quick ? 2 : 1, workers);
+            haze = Haze.of(gas, haziness, quick ? 2 : 1, job);
         }
         return haze;
     }
@@ -215,10 +217,11 @@ public final class Marcher {
         // Larger voxels pay where a moment is seen again, from elsewhere.
         Volume[] gas = again ? volumes.seenBy(finest, job) : volumes.all;
         again = quick;
+        Haze air = samples >= 1 ? haze(job) : null;
         job.forEachSlab(
                 height,
                 (row, worker) -> {
-                    Ray ray = new Ray(this, gas, samples, false);
+                    Ray ray = new Ray(this, gas, air, samples, false);
                     ray.seeThrough(seen == Seen.THROUGH);
                     for (int column = 0; column < width; column++) {
                         int pixel = row * width + column;
@@ -246,10 +249,11 @@ public final class Marcher {
     /// @param region what is drawn; the other pixels stay dark
     public Layers layers(View view, Region region) {
         Layers out = new Layers(region.width(), region.height(), shading.exposure());
+        Haze air = haze(workers);
         workers.forEachSlab(
                 region.bottom() - region.top(),
                 (line, worker) -> {
-                    Ray ray = new Ray(this, volumes.all, shading.samplesPerVoxel(), true);
+                    Ray ray = new Ray(this, volumes.all, air, shading.samplesPerVoxel(), true);
                     int row = region.top() + line;
                     for (int column = region.left(); column < region.right(); column++) {
                         take(ray, view, region, column, row, row * region.width() + column, out);
@@ -266,10 +270,11 @@ public final class Marcher {
         int columns = region.right() - region.left();
         int rows = region.bottom() - region.top();
         Layers out = new Layers(columns, rows, shading.exposure());
+        Haze air = haze(job);
         job.forEachSlab(
                 rows,
                 (line, worker) -> {
-                    Ray ray = new Ray(this, volumes.all, shading.samplesPerVoxel(), true);
+                    Ray ray = new Ray(this, volumes.all, air, shading.samplesPerVoxel(), true);
                     int row = region.top() + line;
                     for (int i = 0; i < columns; i++) {
                         take(ray, view, region, region.left() + i, row, line * columns + i, out);

@@ -90,16 +90,16 @@ final class Ray {
     private final boolean moves;
 
     /// @param volumes those of the scene, or coarser ones
+    /// @param air hot air before the site, or null
     /// @param samples steps in each voxel, at least
     /// @param exact whether steps end where values bend
-    Ray(Marcher scene, Volume[] volumes, double samples, boolean exact) {
+    Ray(Marcher scene, Volume[] volumes, Haze air, double samples, boolean exact) {
         this.exact = exact;
         this.scene = scene;
         this.shading = scene.shading;
         this.samples = samples;
         this.opaque = samples < 1 && !exact ? PASSING_OPAQUE : scene.opaque;
-        Haze haze = exact || samples >= 1 ? scene.haze() : null;
-        hotAir = haze == null ? null : haze.new Way();
+        hotAir = air == null ? null : air.new Way();
         int count = volumes.length;
         crossings = new Crossing[count];
         for (int i = 0; i < count; i++) {

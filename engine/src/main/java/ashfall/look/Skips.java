@@ -117,7 +117,7 @@ final class Skips {
     }
 
     private static int block(double at, int count) {
-        int block = (int) at >> 2;
+        int block = (int) at / EDGE;
         return block < 0 ? 0 : block < count ? block : count - 1;
     }
 

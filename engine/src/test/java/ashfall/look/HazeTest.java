@@ -12,6 +12,7 @@ import ashfall.picture.Region;
 import ashfall.shot.NewShot;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
+import ashfall.work.Cancel;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterAll;
@@ -51,22 +52,25 @@ class HazeTest {
         WORKERS.close();
     }
 
+    private static Shot shot(double strength, String camera) {
+        return Settings.with(
+                NewShot.make("burner", List.of()),
+                List.of(
+                        "camera.position=" + camera,
+                        "camera.target=0,10.5,0",
+                        "camera.lens=180",
+                        "camera.film=36",
+                        "camera.shutter=0",
+                        "look.rays=1",
+                        "look.haze=" + strength));
+    }
+
     private static Layers picture(double strength, String camera, Frame frame) {
         return picture(strength, camera, frame, Presence.SEEN);
     }
 
     private static Layers picture(double strength, String camera, Frame frame, Presence presence) {
-        Shot shot =
-                Settings.with(
-                        NewShot.make("burner", List.of()),
-                        List.of(
-                                "camera.position=" + camera,
-                                "camera.target=0,10.5,0",
-                                "camera.lens=180",
-                                "camera.film=36",
-                                "camera.shutter=0",
-                                "look.rays=1",
-                                "look.haze=" + strength));
+        Shot shot = shot(strength, camera);
         return Marcher.finished(
                         List.of(new SeenGas(frame, presence, shot.reading())), shot, WORKERS)
                 .layers(View.of(shot.camera()), Region.whole(SIDE, SIDE));
@@ -126,6 +130,20 @@ class HazeTest {
         int q = p + 3 * SIDE;
         double lower = light[q] + (column - x) * (light[q + 3] - light[q]);
         return upper + (row - y) * (lower - upper);
+    }
+
+    /// What prepared the light may have been called off before the air is first wanted.
+    @Test
+    void air_isLaidOutByTheJobThatDraws() {
+        Shot shot = shot(100, "0.3,4,10");
+        View view = View.of(shot.camera());
+        Cancel stop = new Cancel();
+        Marcher off = Marcher.quick(AIR, shot, null, WORKERS.job(stop));
+        stop.ask();
+        Marcher on = Marcher.quick(AIR, shot, null, WORKERS);
+        assertArrayEquals(
+                on.draw(view, SIDE, SIDE, 1, WORKERS).rgb(),
+                off.draw(view, SIDE, SIDE, 1, WORKERS).rgb());
     }
 
     /// Nothing is turned where nothing is warmer than the rest, no temperature is known, or the gas
