@@ -31,6 +31,7 @@ import ashfall.desk.run.Sketcher;
 import ashfall.desk.run.TrialRuns;
 import ashfall.desk.train.TrainView;
 import ashfall.shot.Foreign;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shot;
 import ashfall.work.Workers;
 
@@ -171,7 +172,9 @@ public final class DeskWindow implements AutoCloseable {
                         param ->
                                 param.equals(Foreign.FILE)
                                         ? files.toOpenVolumes()
-                                        : files.toOpenPicture(),
+                                        : param.equals(Scenery.FILE)
+                                                ? files.toOpenMesh()
+                                                : files.toOpenPicture(),
                         looks::toggle,
                         look.pointedProperty());
         ChartView chart = new ChartView(document, runs, selection, rise);

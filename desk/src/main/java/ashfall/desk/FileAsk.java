@@ -17,6 +17,8 @@ public interface FileAsk {
     /// Volumes: one of the numbered files.
     Optional<Path> toOpenVolumes();
 
+    Optional<Path> toOpenMesh();
+
     /// @param name suggested
     Optional<Path> toSave(String name);
 
@@ -37,30 +39,34 @@ public interface FileAsk {
                 return Optional.ofNullable(file).map(File::toPath);
             }
 
-            @Override
-            public Optional<Path> toOpenPicture() {
+            private Optional<Path> open(String title, String kind, String... files) {
                 FileChooser chooser = new FileChooser();
-                chooser.setTitle("Open a picture, or one of a clip's");
-                chooser.getExtensionFilters()
-                        .add(
-                                new FileChooser.ExtensionFilter(
-                                        "Pictures",
-                                        "*.png",
-                                        "*.jpg",
-                                        "*.jpeg",
-                                        "*.gif",
-                                        "*.bmp",
-                                        "*.exr"));
+                chooser.setTitle(title);
+                chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, files));
                 return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
             }
 
             @Override
+            public Optional<Path> toOpenPicture() {
+                return open(
+                        "Open a picture, or one of a clip's",
+                        "Pictures",
+                        "*.png",
+                        "*.jpg",
+                        "*.jpeg",
+                        "*.gif",
+                        "*.bmp",
+                        "*.exr");
+            }
+
+            @Override
             public Optional<Path> toOpenVolumes() {
-                FileChooser chooser = new FileChooser();
-                chooser.setTitle("Open volumes: one of the numbered files");
-                chooser.getExtensionFilters()
-                        .add(new FileChooser.ExtensionFilter("OpenVDB", "*.vdb"));
-                return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
+                return open("Open volumes: one of the numbered files", "OpenVDB", "*.vdb");
+            }
+
+            @Override
+            public Optional<Path> toOpenMesh() {
+                return open("Open a mesh", "Wavefront OBJ", "*.obj");
             }
 
             @Override

@@ -83,6 +83,11 @@ abstract class DeskTest {
                     }
 
                     @Override
+                    public Optional<Path> toOpenMesh() {
+                        return Optional.ofNullable(chosen);
+                    }
+
+                    @Override
                     public Optional<Path> toOpenVolumes() {
                         return Optional.of(chosen);
                     }

@@ -1,6 +1,7 @@
 package ashfall.firing;
 
 import ashfall.continuity.Finding;
+import ashfall.look.Meshes;
 import ashfall.look.Presence;
 import ashfall.look.Sky;
 import ashfall.shot.Affects;
@@ -12,6 +13,7 @@ import ashfall.shot.Item;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
 import ashfall.shot.Reading;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Sun;
@@ -69,6 +71,18 @@ public final class PictureCheck {
         addFar(found, "sun", shot.sun());
         addFar(found, "grade", shot.grade());
         shot.lamps().forEach((name, lamp) -> addFar(found, "lamps." + name, lamp));
+        shot.meshes()
+                .forEach(
+                        (name, mesh) -> {
+                            String path = "meshes." + name;
+                            if (mesh.get(Scenery.ON)) {
+                                Meshes.trouble(name, mesh)
+                                        .ifPresent(why -> found.add(new Finding(path, why)));
+                            } else {
+                                found.add(new Finding(path, "is off"));
+                            }
+                            addFar(found, path, mesh);
+                        });
         shot.readings()
                 .keySet()
                 .forEach(

@@ -1,6 +1,7 @@
 package ashfall.look;
 
 import ashfall.geometry.Body;
+import ashfall.geometry.MeshTree;
 import ashfall.grid.Noise;
 import ashfall.shot.Item;
 import ashfall.shot.Obstacle;
@@ -9,7 +10,8 @@ import ashfall.shot.Vec3;
 
 import java.util.List;
 
-/// The obstacles of a shot as they are seen at a time: stone in the light of sun, sky and fire.
+/// What stands in a shot as it is seen at a time: obstacles, which are stone, and meshes, in the
+/// light of sun, sky and fire.
 final class Bodies {
     private static final double[] STONE = {0.33, 0.32, 0.29};
 
@@ -22,17 +24,33 @@ final class Bodies {
     private static final double FAR = 1e4;
 
     private final List<Body.Placed> placed;
+    private final Meshes meshes;
+
+    /// Lower and upper corner of the room that meshes take.
+    private final Vec3[] room;
+
+    /// Where a ray meets something.
+    ///
+    /// @param distance m along it
+    /// @param mesh where it is a mesh, else null
+    record Met(double distance, MeshTree.Hit mesh) {}
 
     Bodies(Shot shot, double seconds) {
         this.placed =
                 shot.obstacles().values().stream()
-                        .filter((Item item) -> item.get(Obstacle.ON))
+                        .filter((Item item) -> item.get(Obstacle.ON) && item.get(Obstacle.SHOWN))
                         .map(item -> Body.of(item).at(seconds))
                         .toList();
+        this.meshes = Meshes.of(shot);
+        this.room = meshes.mesh().room();
+    }
+
+    Meshes meshes() {
+        return meshes;
     }
 
     boolean areNone() {
-        return placed.isEmpty();
+        return placed.isEmpty() && meshes.areNone();
     }
 
     /// As far as any of them reaches from a place, m.
@@ -42,10 +60,15 @@ final class Bodies {
             double half = new Vec3(body.half(0), body.half(1), body.half(2)).length();
             most = Math.max(most, body.centre().minus(from).length() + half);
         }
+        if (!meshes.areNone()) {
+            double half = 0.5 * room[1].minus(room[0]).length();
+            double away = room[0].plus(room[1]).times(0.5).minus(from).length();
+            most = Math.max(most, away + half);
+        }
         return most;
     }
 
-    /// Is a place within one, or closer to it than a margin (m)?
+    /// Is a place within an obstacle, or closer to it than a margin (m)?
     boolean isWithin(double x, double y, double z, double margin) {
         return !placed.isEmpty() && distance(new Vec3(x, y, z)) < margin;
     }
@@ -58,8 +81,38 @@ final class Bodies {
         return least;
     }
 
-    /// Where a ray meets one, m along it; infinite where it meets none before `end`.
+    /// Where a ray meets something, m along it; infinite where it meets nothing before `end`.
     double hit(Vec3 from, Vec3 d, double end) {
+        double near = stone(from, d, end);
+        MeshTree.Hit mesh = meshes.areNone() ? null : meshes.tree.hit(from, d, Math.min(end, near));
+        return mesh == null ? near : mesh.distance();
+    }
+
+    /// What a ray meets first before `end`; null where that is nothing.
+    Met meet(Vec3 from, Vec3 d, double end) {
+        double near = stone(from, d, end);
+        MeshTree.Hit mesh = meshes.areNone() ? null : meshes.tree.hit(from, d, Math.min(end, near));
+        return met(near, mesh);
+    }
+
+    /// As [#meet], where it is known which triangle of the meshes the ray meets first.
+    ///
+    /// @param triangle or [DepthMap#NOTHING]
+    Met meet(Vec3 from, Vec3 d, double end, int triangle) {
+        double near = stone(from, d, end);
+        MeshTree.Hit mesh = triangle == DepthMap.NOTHING ? null : meshes.tree.at(triangle, from, d);
+        return met(near, mesh == null || mesh.distance() > Math.min(end, near) ? null : mesh);
+    }
+
+    private static Met met(double stone, MeshTree.Hit mesh) {
+        if (mesh != null) {
+            return new Met(mesh.distance(), mesh);
+        }
+        return stone == Double.POSITIVE_INFINITY ? null : new Met(stone, null);
+    }
+
+    /// Where a ray meets an obstacle.
+    private double stone(Vec3 from, Vec3 d, double end) {
         double near = Double.POSITIVE_INFINITY;
         for (Body.Placed body : placed) {
             near = Math.min(near, hit(body, body::free, from, d, Math.min(end, near)));
@@ -75,7 +128,7 @@ final class Bodies {
                 return true;
             }
         }
-        return false;
+        return !meshes.areNone() && meshes.tree.hides(from, d, end);
     }
 
     private interface Distance {
@@ -110,12 +163,13 @@ final class Bodies {
         return Double.POSITIVE_INFINITY;
     }
 
-    /// Does a body keep the sun from a place?
+    /// Does anything keep the sun from a place?
     boolean shades(Vec3 place, Vec3 towardsSun) {
-        return !placed.isEmpty() && hit(place, towardsSun, FAR) < Double.POSITIVE_INFINITY;
+        return stone(place, towardsSun, FAR) < Double.POSITIVE_INFINITY
+                || (!meshes.areNone() && meshes.tree.hides(place, towardsSun, FAR));
     }
 
-    /// Outward direction of the surface at a place on it.
+    /// Outward direction of an obstacle's surface at a place on it.
     Vec3 normal(Vec3 p, double step) {
         double x = distance(p.plus(new Vec3(step, 0, 0))) - distance(p.minus(new Vec3(step, 0, 0)));
         double y = distance(p.plus(new Vec3(0, step, 0))) - distance(p.minus(new Vec3(0, step, 0)));
@@ -123,9 +177,14 @@ final class Bodies {
         return new Vec3(x, y, z).unit();
     }
 
-    /// Share of light thrown back by the stone at a place, as red, green or blue.
-    static double albedo(int colour, Vec3 p) {
+    /// Share of light thrown back by the stone at a place, as red, green and blue.
+    static double[] albedo(Vec3 p) {
         double grain = 0.14 * Noise.octaves(11, p.x() * 1.7, p.y() * 1.7, p.z() * 1.7);
-        return STONE[colour] * (1 + grain + 0.1 * Noise.at(12, p.x() * 14, p.y() * 14, p.z() * 14));
+        grain += 0.1 * Noise.at(12, p.x() * 14, p.y() * 14, p.z() * 14);
+        double[] rgb = new double[3];
+        for (int k = 0; k < 3; k++) {
+            rgb[k] = STONE[k] * (1 + grain);
+        }
+        return rgb;
     }
 }

@@ -24,14 +24,22 @@ final class GasLight {
     /// How finely light is laid out.
     ///
     /// @param fireCells coarse cells along the longest side for the fire's own light
+    /// @param fireDirections pieces of the directions that it leaves in ([Outward])
+    /// @param lines across the longest side along which it leaves
     /// @param sunVoxels voxels to a cell of the sun's shadows; the sky's are twice as large
     /// @param skyDirections from which the sky is looked for
     /// @param sweeps directions along which light goes through smoke
     /// @param groundPoints points of light along each side of the ground
     record Detail(
-            int fireCells, double sunVoxels, int skyDirections, int sweeps, int groundPoints) {
-        static final Detail FINE = new Detail(32, 1.5, 16, 64, 96);
-        static final Detail QUICK = new Detail(12, 3, 5, 24, 32);
+            int fireCells,
+            int fireDirections,
+            int lines,
+            double sunVoxels,
+            int skyDirections,
+            int sweeps,
+            int groundPoints) {
+        static final Detail FINE = new Detail(32, 8, 64, 1.5, 16, 64, 96);
+        static final Detail QUICK = new Detail(12, 4, 14, 3, 5, 24, 32);
 
         /// Directions to the sky, each with as much of it around.
         Vec3[] sky() {
@@ -59,7 +67,7 @@ final class GasLight {
     GasLight(Volumes volumes, Shading shading, Bodies bodies, Detail detail, Workers workers) {
         this.volumes = volumes;
         this.shading = shading;
-        this.fire = new FireLight(volumes, shading, bodies, detail.fireCells, PARTS, workers);
+        this.fire = new FireLight(volumes, shading, bodies, detail, PARTS, workers);
         this.suns =
                 shading.isSunny()
                         ? beams(bodies, shading.towardsSun(), detail.sunVoxels, workers)

@@ -1,6 +1,5 @@
 package ashfall.look;
 
-import ashfall.grid.GridShape;
 import ashfall.shot.Vec3;
 
 import java.util.ArrayList;
@@ -8,150 +7,148 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.function.Consumer;
 
 /// The parts of the fire that shine, each a lamp at the middle of a coarse cell, and bundles of
-/// them: for surfaces and for the shadows of bodies. Luminous units: lumen, lux.
+/// them. What a lamp gives differs by direction: the fire and its smoke hide much of themselves.
+/// Luminous units: lumen, lux.
 final class Lamps {
     /// Cells along each side of a bundle of lamps.
     private static final int BUNDLE = 4;
-
-    /// Where a bundle keeps its edge in m.
-    private static final int EDGE = 7;
 
     /// A bundle is seen as one lamp from farther than so many of its edges.
     private static final float FAR = 2.5f;
 
     private final Volumes volumes;
     private final Bodies bodies;
-    private final List<float[]> bundles = new ArrayList<>();
+    private final Outward directions;
+    private final List<Bundle> bundles = new ArrayList<>();
 
-    /// The lamps of each bundle: place (m from the corner of all volumes), power in three colours,
-    /// and the least square of a distance to them.
-    private final List<List<float[]>> bundled = new ArrayList<>();
+    /// A lamp.
+    ///
+    /// @param at m from the corner of all volumes
+    /// @param least square of the distance from which it is seen at least, m²
+    /// @param power in three colours by the directions of [Outward], as if all went there, lumen
+    record Lamp(float[] at, float least, float[] power) {}
+
+    /// @param all its lamps as one
+    private record Bundle(Lamp all, float edge, List<Lamp> lamps) {}
 
     /// @param bodies that hide lamps, a bundle at once
-    Lamps(Volumes volumes, Bodies bodies) {
+    Lamps(Volumes volumes, Bodies bodies, Outward directions) {
         this.volumes = volumes;
         this.bodies = bodies;
+        this.directions = directions;
     }
 
-    /// Adds those of a volume.
+    /// Luminous power of a lamp, lumen.
+    private double strength(Lamp lamp) {
+        double sum = 0;
+        for (int i = 0; i < directions.count(); i++) {
+            double own = 0.2126 * lamp.power[3 * i];
+            own += 0.7152 * lamp.power[3 * i + 1];
+            own += 0.0722 * lamp.power[3 * i + 2];
+            sum += directions.share(i) * own;
+        }
+        return sum;
+    }
+
+    /// Adds those of a volume; those beside each other go together.
     ///
-    /// @param power of the cells in three colours, lumen
-    void add(int volume, LightGrid grid, float[][] power) {
-        GridShape g = grid.shape;
-        float brightest = 0;
-        for (float p : power[0]) {
-            brightest = Math.max(brightest, p);
-        }
-        List<float[]> own = new ArrayList<>();
-        float h = (float) grid.cell;
-        for (int z = 0; z < g.nz(); z++) {
-            for (int y = 0; y < g.ny(); y++) {
-                for (int x = 0; x < g.nx(); x++) {
-                    int cell = g.at(x, y, z);
-                    if (power[0][cell] > 1e-3f * brightest) {
-                        float[] lamp = {
-                            volumes.offset(volume, 0) + (x + 0.5f) * h,
-                            volumes.offset(volume, 1) + (y + 0.5f) * h,
-                            volumes.offset(volume, 2) + (z + 0.5f) * h,
-                            power[0][cell],
-                            power[1][cell],
-                            power[2][cell],
-                            (float) (0.3 * grid.cell * grid.cell)
-                        };
-                        own.add(lamp);
-                    }
-                }
-            }
-        }
-        bundle(own, BUNDLE * grid.cell);
-    }
-
-    /// Lamps beside each other taken together: with the place and the power of all, and with its
-    /// edge last.
-    private void bundle(List<float[]> own, double edge) {
-        Map<Long, List<float[]>> found = new TreeMap<>();
-        for (float[] lamp : own) {
+    /// @param cell its size, m
+    void add(List<Lamp> lamps, double cell) {
+        double edge = BUNDLE * cell;
+        Map<Long, List<Lamp>> found = new TreeMap<>();
+        for (Lamp lamp : lamps) {
             long key = 0;
             for (int axis = 0; axis < 3; axis++) {
-                key = 1000 * key + (long) (lamp[axis] / edge);
+                key = 1000 * key + (long) (lamp.at[axis] / edge);
             }
             found.computeIfAbsent(key, k -> new ArrayList<>()).add(lamp);
         }
-        for (List<float[]> lamps : found.values()) {
-            float[] sum = new float[EDGE + 1];
-            for (float[] lamp : lamps) {
-                for (int axis = 0; axis < 3; axis++) {
-                    sum[axis] += lamp[4] * lamp[axis];
-                    sum[3 + axis] += lamp[3 + axis];
+        found.values().forEach(own -> bundles.add(bundle(own, (float) edge)));
+    }
+
+    /// Lamps as one, with the place and the power of all.
+    private Bundle bundle(List<Lamp> lamps, float edge) {
+        double[] at = new double[3];
+        double all = 0;
+        float[] power = new float[3 * directions.count()];
+        for (Lamp lamp : lamps) {
+            double strength = Math.max(1e-30, strength(lamp));
+            all += strength;
+            for (int axis = 0; axis < 3; axis++) {
+                at[axis] += strength * lamp.at[axis];
+            }
+            for (int i = 0; i < power.length; i++) {
+                power[i] += lamp.power[i];
+            }
+        }
+        float[] middle = {(float) (at[0] / all), (float) (at[1] / all), (float) (at[2] / all)};
+        return new Bundle(new Lamp(middle, 0.3f * edge * edge, power), edge, lamps);
+    }
+
+    /// Light that arrives at a place in metres from the corner: fluence, or irradiance of a
+    /// surface. Bundles count as one lamp where they are far; those that a body hides give none.
+    ///
+    /// @param normal of the surface; null for fluence
+    /// @param rgb is set, lux
+    void light(float x, float y, float z, Vec3 normal, float[] rgb) {
+        Arrays.fill(rgb, 0, 3, 0);
+        float[] power = new float[3];
+        for (Bundle bundle : bundles) {
+            float dx = bundle.all.at[0] - x;
+            float dy = bundle.all.at[1] - y;
+            float dz = bundle.all.at[2] - z;
+            float edge = bundle.edge;
+            boolean isBehind =
+                    normal != null && dx * normal.x() + dy * normal.y() + dz * normal.z() < -edge;
+            if (isBehind || (!bodies.areNone() && !isOpen(x, y, z, bundle))) {
+                continue;
+            }
+            if (dx * dx + dy * dy + dz * dz > FAR * FAR * edge * edge) {
+                add(bundle.all, x, y, z, normal, power, rgb);
+            } else {
+                for (Lamp lamp : bundle.lamps) {
+                    add(lamp, x, y, z, normal, power, rgb);
                 }
             }
-            for (int axis = 0; axis < 3; axis++) {
-                sum[axis] /= sum[4];
-            }
-            sum[6] = (float) (0.3 * edge * edge);
-            sum[EDGE] = (float) edge;
-            bundles.add(sum);
-            bundled.add(lamps);
         }
     }
 
-    /// Gives all lamps that shine on a place, m from the corner: bundles as one where they are far,
-    /// none that a body hides.
-    void forEach(float x, float y, float z, Consumer<float[]> body) {
-        for (int i = 0; i < bundles.size(); i++) {
-            float[] bundle = bundles.get(i);
-            if (!bodies.areNone() && !isOpen(x, y, z, bundle)) {
-                continue;
-            }
-            float dx = bundle[0] - x;
-            float dy = bundle[1] - y;
-            float dz = bundle[2] - z;
-            float far = FAR * bundle[EDGE];
-            if (dx * dx + dy * dy + dz * dz > far * far) {
-                body.accept(bundle);
-            } else {
-                bundled.get(i).forEach(body);
+    private void add(
+            Lamp lamp, float x, float y, float z, Vec3 normal, float[] power, float[] rgb) {
+        float dx = x - lamp.at[0];
+        float dy = y - lamp.at[1];
+        float dz = z - lamp.at[2];
+        float square = Math.max(lamp.least, dx * dx + dy * dy + dz * dz);
+        float share = 1 / (4 * (float) Math.PI * square);
+        if (normal != null) {
+            double facing = -dx * normal.x() - dy * normal.y() - dz * normal.z();
+            share *= (float) (Math.max(0, facing) / Math.sqrt(square));
+        }
+        if (share > 0) {
+            directions.read(lamp.power, dx, dy, dz, power);
+            for (int k = 0; k < 3; k++) {
+                rgb[k] += share * power[k];
             }
         }
     }
 
     /// Does no body stand between a place, in metres from the corner, and a bundle?
-    private boolean isOpen(double x, double y, double z, float[] bundle) {
-        Vec3 way = new Vec3(bundle[0] - x, bundle[1] - y, bundle[2] - z);
+    private boolean isOpen(double x, double y, double z, Bundle bundle) {
+        float[] at = bundle.all.at;
+        Vec3 way = new Vec3(at[0] - x, at[1] - y, at[2] - z);
         double far = way.length();
-        double end = far - 0.25 * bundle[EDGE] / BUNDLE;
+        double end = far - 0.25 * bundle.edge / BUNDLE;
         Vec3 from = new Vec3(volumes.corner[0] + x, volumes.corner[1] + y, volumes.corner[2] + z);
         return end <= 0 || !bodies.hides(from, way.times(1 / far), end);
     }
 
-    /// Irradiance of a surface, lux, by bundled lamps and without what smoke takes away; of three
-    /// colours.
-    ///
-    /// @param at m from the corner
-    /// @param normal of the surface, outward
-    void irradiance(Vec3 at, Vec3 normal, float[] rgb) {
-        Arrays.fill(rgb, 0);
-        for (float[] lamp : bundles) {
-            Vec3 to = new Vec3(lamp[0], lamp[1], lamp[2]).minus(at);
-            double r2 = to.dot(to);
-            double facing = to.dot(normal) / Math.sqrt(Math.max(r2, 1e-12));
-            if (facing > 0 && (bodies.areNone() || isOpen(at.x(), at.y(), at.z(), lamp))) {
-                float got = (float) (facing / (4 * Math.PI * Math.max(lamp[6], r2)));
-                for (int c = 0; c < 3; c++) {
-                    rgb[c] += got * lamp[3 + c];
-                }
-            }
-        }
-    }
-
-    /// Luminous power of all, lumen.
+    /// Luminous power that leaves the fire, lumen.
     double power() {
         double sum = 0;
-        for (float[] lamp : bundles) {
-            sum += 0.2126 * lamp[3] + 0.7152 * lamp[4] + 0.0722 * lamp[5];
+        for (Bundle bundle : bundles) {
+            sum += strength(bundle.all);
         }
         return sum;
     }

@@ -124,10 +124,23 @@ public final class Marcher {
         this.opaque = fine && firePower() > 0 ? 1e-4f : 5e-3f;
         this.surroundings =
                 new Surroundings(
-                        volumes, shading, light, lamps, bodies, detail.groundPoints(), workers);
+                        volumes,
+                        shading,
+                        light,
+                        lamps,
+                        bodies,
+                        onMeshes(fine),
+                        detail.groundPoints(),
+                        workers);
         if (keeper != null) {
             lightKeeper();
         }
+    }
+
+    private SurfaceLight onMeshes(boolean fine) {
+        return bodies.meshes().areNone()
+                ? null
+                : new SurfaceLight(bodies, light.fire, volumes, fine ? 0.12 : 0.3, fine ? 32 : 12);
     }
 
     /// Light that a keeper's front throws back: half of the sunlight that reaches him, half the
@@ -177,9 +190,9 @@ public final class Marcher {
         double seconds = frames.getFirst().seconds();
         Shading shading = Shading.of(shot, seconds);
         Volumes volumes = new Volumes(SeenGas.all(frames, shot), shading.blue() > 0, -1, workers);
-        int cells = GasLight.Detail.QUICK.fireCells();
+        GasLight.Detail quick = GasLight.Detail.QUICK;
         return new FireLight(
-                        volumes, shading, new Bodies(shot, seconds), cells, GasLight.PARTS, workers)
+                        volumes, shading, new Bodies(shot, seconds), quick, GasLight.PARTS, workers)
                 .lamps.power();
     }
 
@@ -218,6 +231,7 @@ public final class Marcher {
         Volume[] gas = again ? volumes.seenBy(finest, job) : volumes.all;
         again = quick;
         Haze air = samples >= 1 ? haze(job) : null;
+        DepthMap depths = depths(view, width, height, false, job);
         job.forEachSlab(
                 height,
                 (row, worker) -> {
@@ -227,7 +241,7 @@ public final class Marcher {
                         int pixel = row * width + column;
                         Vec3 d = view.ray(column + 0.5, row + 0.5, width, height);
                         float jitter = Seeded.unit(0, 0, 0, pixel);
-                        ray.trace(view, view.eye(), d, perMetre, jitter, 0);
+                        ray.trace(view, view.eye(), d, perMetre, jitter, 0, depths, pixel);
                         opacity[pixel] = ray.opacity();
                         emitted[pixel] = ray.glowLuminance();
                         for (int part : shown) {
@@ -250,13 +264,15 @@ public final class Marcher {
     public Layers layers(View view, Region region) {
         Layers out = new Layers(region.width(), region.height(), shading.exposure());
         Haze air = haze(workers);
+        DepthMap depths = depths(view, region.width(), region.height(), true, workers);
         workers.forEachSlab(
                 region.bottom() - region.top(),
                 (line, worker) -> {
                     Ray ray = new Ray(this, volumes.all, air, shading.samplesPerVoxel(), true);
                     int row = region.top() + line;
                     for (int column = region.left(); column < region.right(); column++) {
-                        take(ray, view, region, column, row, row * region.width() + column, out);
+                        int pixel = row * region.width() + column;
+                        take(ray, depths, view, region, column, row, pixel, out);
                     }
                 });
         return out;
@@ -271,23 +287,43 @@ public final class Marcher {
         int rows = region.bottom() - region.top();
         Layers out = new Layers(columns, rows, shading.exposure());
         Haze air = haze(job);
+        DepthMap depths = depths(view, region.width(), region.height(), true, job);
         job.forEachSlab(
                 rows,
                 (line, worker) -> {
                     Ray ray = new Ray(this, volumes.all, air, shading.samplesPerVoxel(), true);
                     int row = region.top() + line;
                     for (int i = 0; i < columns; i++) {
-                        take(ray, view, region, region.left() + i, row, line * columns + i, out);
+                        int column = region.left() + i;
+                        take(ray, depths, view, region, column, row, line * columns + i, out);
                     }
                 });
         new Embers(volumes, shading, bodies).add(out, region, view, embers, job);
         return out.picture();
     }
 
+    /// What of the meshes is seen through a pinhole; null where there are none, or is no pinhole.
+    ///
+    /// @param isWhole whether a finished picture is taken, of rays all over the pixels
+    private DepthMap depths(View view, int width, int height, boolean isWhole, Workers job) {
+        Meshes meshes = bodies.meshes();
+        return meshes.areNone() || (isWhole && taking.radius() > 0)
+                ? null
+                : DepthMap.of(meshes.mesh(), view, width, height, isWhole, job);
+    }
+
     /// Takes a pixel.
     ///
     /// @param at where it is kept
-    private void take(Ray ray, View view, Region region, int column, int row, int at, Layers out) {
+    private void take(
+            Ray ray,
+            DepthMap depths,
+            View view,
+            Region region,
+            int column,
+            int row,
+            int at,
+            Layers out) {
         int width = region.width();
         int pixel = row * width + column;
         double perMetre = view.width() / width;
@@ -305,7 +341,8 @@ public final class Marcher {
                 eye = taking.eye(view, taking.draw(pixel, i, 3), taking.draw(pixel, i, 4));
                 d = taking.through(view, eye, d);
             }
-            ray.trace(view, eye, d, perMetre, taking.draw(pixel, i, 2), taking.late(pixel, i));
+            float jitter = taking.draw(pixel, i, 2);
+            ray.trace(view, eye, d, perMetre, jitter, taking.late(pixel, i), depths, pixel);
             for (Part part : Part.values()) {
                 float[] light = out.light(part);
                 for (int k = 0; k < 3; k++) {

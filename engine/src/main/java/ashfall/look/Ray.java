@@ -120,7 +120,17 @@ final class Ray {
     /// @param width of a pixel at a distance of 1 m
     /// @param jitter 0 to 1: where the first step ends
     /// @param late seconds after the frame's moment
-    void trace(View view, Vec3 eye, Vec3 d, double width, float jitter, float late) {
+    /// @param depths what of the meshes is seen, where that is known; or null
+    /// @param pixel of those
+    void trace(
+            View view,
+            Vec3 eye,
+            Vec3 d,
+            double width,
+            float jitter,
+            float late,
+            DepthMap depths,
+            int pixel) {
         this.eye = eye;
         this.late = late;
         Arrays.fill(parts, 0);
@@ -131,8 +141,11 @@ final class Ray {
         heat = 0;
         Arrays.fill(motion, 0);
         double ground = ground(eye, d);
-        double body = scene.bodies.hit(eye, d, ground);
-        end = Math.min(ground, body);
+        Bodies.Met met =
+                depths == null || !depths.isSure(pixel)
+                        ? scene.bodies.meet(eye, d, ground)
+                        : scene.bodies.meet(eye, d, ground, depths.triangle(pixel));
+        end = met == null ? ground : met.distance();
         double standing =
                 scene.keeper == null ? Double.POSITIVE_INFINITY : scene.keeper.distance(view, d);
         march(d, 0, Math.min(end, standing), jitter);
@@ -147,7 +160,7 @@ final class Ray {
         if (hotAir != null && hotAir.follow(eye, d, end)) {
             addTurned(d, width);
         } else {
-            addSite(eye, d, ground, body, width);
+            addSite(eye, d, ground, met, width);
         }
     }
 
@@ -170,9 +183,9 @@ final class Ray {
         return d.y() < 0 && eye.y() >= 0 ? -eye.y() / d.y() : Double.POSITIVE_INFINITY;
     }
 
-    private void addSite(Vec3 from, Vec3 d, double ground, double body, double width) {
-        if (body < ground) {
-            scene.surroundings.addBody(from, d, body, body * width, clear, parts);
+    private void addSite(Vec3 from, Vec3 d, double ground, Bodies.Met met, double width) {
+        if (met != null) {
+            scene.surroundings.addBody(from, d, met, met.distance() * width, clear, parts);
         } else {
             scene.surroundings.add(from, d, ground, clear, parts);
         }
@@ -186,10 +199,10 @@ final class Ray {
         Vec3 turned = d.plus(turn).unit();
         Vec3 from = eye.plus(d.minus(turned).times(at));
         double ground = ground(from, turned);
-        double body = scene.bodies.hit(from, turned, ground);
-        addSite(from, turned, ground, body, width);
+        Bodies.Met met = scene.bodies.meet(from, turned, ground);
+        addSite(from, turned, ground, met, width);
         // At the site's distance less is seen of a turn that is near it.
-        bent = turn.times(1 - Math.min(1, at / Math.min(ground, body)));
+        bent = turn.times(1 - Math.min(1, at / (met == null ? ground : met.distance())));
     }
 
     private void march(Vec3 d, double from, double end, float jitter) {

@@ -1,5 +1,6 @@
 package ashfall.look;
 
+import ashfall.geometry.MeshTree;
 import ashfall.grid.Noise;
 import ashfall.picture.Part;
 import ashfall.shot.Vec3;
@@ -10,9 +11,15 @@ import java.util.function.IntToDoubleFunction;
 /// What is seen beyond the fire: the ground with the sun, the smoke's shadow, the sky and the fire
 /// on it, and the sky.
 final class Surroundings {
+    private static final Vec3 UP = new Vec3(0, 1, 0);
+
     private final Volumes volumes;
     private final Shading shading;
     private final Bodies bodies;
+
+    /// Null where there are no meshes.
+    private final SurfaceLight onMeshes;
+
     private final GasLight gasLight;
     private final LampLight lamps;
     private final int points;
@@ -26,6 +33,7 @@ final class Surroundings {
     /// Light of the fire on a square of points around it, lux.
     private final float[] arriving;
 
+    /// @param onMeshes soft light there; null where there are none
     /// @param points of light along each side of the ground
     Surroundings(
             Volumes volumes,
@@ -33,11 +41,13 @@ final class Surroundings {
             GasLight gasLight,
             LampLight lamps,
             Bodies bodies,
+            SurfaceLight onMeshes,
             int points,
             Workers workers) {
         this.volumes = volumes;
         this.shading = shading;
         this.bodies = bodies;
+        this.onMeshes = onMeshes;
         this.points = points;
         this.gasLight = gasLight;
         this.lamps = lamps;
@@ -59,9 +69,9 @@ final class Surroundings {
     private void light(FireLight fire, int row) {
         float[] rgb = new float[3];
         for (int column = 0; column < points; column++) {
-            float x = (float) (groundAt(column) + 0.5 * volumes.size(0));
-            float z = (float) (groundAt(row) + 0.5 * volumes.size(2));
-            fire.groundIrradiance(x, (float) -volumes.corner[1], z, rgb);
+            double x = groundAt(column) + 0.5 * volumes.size(0);
+            double z = groundAt(row) + 0.5 * volumes.size(2);
+            fire.irradiance(new Vec3(x, -volumes.corner[1], z), UP, rgb);
             for (int k = 0; k < 3; k++) {
                 arriving[3 * (row * points + column) + k] = shading.spill() * rgb[k];
             }
@@ -113,7 +123,7 @@ final class Surroundings {
         }
         addLamps(
                 new Vec3(wx, 1e-3, wz),
-                new Vec3(0, 1, 0),
+                UP,
                 k -> clear * near * shading.ground().get(k) * grain / Math.PI,
                 parts);
         addSky(new Vec3(d.x(), 0, d.z()).unit(), clear * (1 - near), parts);
@@ -141,17 +151,47 @@ final class Surroundings {
         return shading.skylight().get(k);
     }
 
-    /// Adds the light that a body throws back where a ray meets it.
+    /// Adds the light that something throws back where a ray meets it.
     ///
     /// @param pixel width of a pixel there, m
-    void addBody(Vec3 eye, Vec3 d, double distance, double pixel, float clear, float[] parts) {
-        Vec3 place = eye.plus(d.times(distance));
-        Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
-        Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
-        Vec3 at = before.minus(new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]));
+    void addBody(Vec3 eye, Vec3 d, Bodies.Met met, double pixel, float clear, float[] parts) {
+        Vec3 place = eye.plus(d.times(met.distance()));
+        if (met.mesh() == null) {
+            Vec3 normal = bodies.normal(place, Math.max(1e-4, 0.5 * pixel));
+            Vec3 before = place.plus(normal.times(Math.max(2e-3, pixel)));
+            float[] soft = new float[SurfaceLight.VALUES];
+            gasLight.fire.irradiance(fromCorner(before), normal, soft);
+            soft[SurfaceLight.SKY] = 1;
+            addSurface(before, normal, Bodies.albedo(place), soft, clear, parts);
+            return;
+        }
+        Meshes meshes = bodies.meshes();
+        MeshTree.Hit hit = met.mesh();
+        Vec3 facing = meshes.mesh().facing(hit.triangle());
+        boolean isFront = facing.dot(d) < 0;
+        Vec3 normal = meshes.mesh().normal(hit.triangle(), hit.u(), hit.v());
+        double sign = isFront ? 1 : -1;
+        float[] soft = new float[SurfaceLight.VALUES];
+        onMeshes.at(hit, isFront, soft);
+        Vec3 before = onMeshes.before(place, facing.times(sign));
+        double[] albedo = meshes.albedo(hit.triangle(), place);
+        addSurface(before, normal.times(sign), albedo, soft, clear, parts);
+    }
+
+    private Vec3 fromCorner(Vec3 place) {
+        return place.minus(new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]));
+    }
+
+    /// Adds what a surface throws back.
+    ///
+    /// @param before place just before it
+    /// @param soft the fire's light on it and how much of the sky is open, as [SurfaceLight] has it
+    private void addSurface(
+            Vec3 before, Vec3 normal, double[] albedo, float[] soft, float clear, float[] parts) {
         double facing = Math.max(0, normal.dot(shading.towardsSun()));
         double sunny = 0;
-        if (facing > 0 && !bodies.shades(before, shading.towardsSun())) {
+        if (facing > 0 && shading.isSunny() && !bodies.shades(before, shading.towardsSun())) {
+            Vec3 at = fromCorner(before);
             sunny =
                     facing
                             * volumes.transmittance(
@@ -164,15 +204,14 @@ final class Surroundings {
         }
         double[] sky = new double[3];
         shading.skylight(normal, sky);
-        float[] fire = new float[3];
-        gasLight.fire.lamps.irradiance(at, normal, fire);
         for (int k = 0; k < 3; k++) {
-            double back = clear * Bodies.albedo(k, place) / Math.PI;
+            double back = clear * albedo[k] / Math.PI;
+            double open = soft[SurfaceLight.SKY] * sky[k];
             parts[Part.SITE_BY_SUN.offset() + k] += (float) (back * sunny * sunlight(k));
-            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * sky[k]);
-            parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * fire[k]);
+            parts[Part.SITE_BY_SKY.offset() + k] += (float) (back * open);
+            parts[Part.SITE_BY_FIRE.offset() + k] += (float) (back * shading.spill() * soft[k]);
         }
-        addLamps(before, normal, k -> clear * Bodies.albedo(k, place) / Math.PI, parts);
+        addLamps(before, normal, k -> clear * albedo[k] / Math.PI, parts);
     }
 
     /// Unevenness of the ground's colour: gravel near by, patches further away.

@@ -1,6 +1,7 @@
 package ashfall.shot;
 
 import static ashfall.shot.Affects.GAS;
+import static ashfall.shot.Affects.PICTURE;
 
 import ashfall.shot.Param.Switch;
 import ashfall.shot.Param.Words;
@@ -15,6 +16,14 @@ public final class Obstacle {
                             .does(
                                     "Whether gas flows around it; an obstacle that is off keeps its"
                                             + " settings."),
+                    true);
+
+    public static final Switch SHOWN =
+            new Switch(
+                    Words.of("shown", "Seen", PICTURE)
+                            .does(
+                                    "Whether it is in the picture and throws shadows; where a mesh"
+                                            + " stands for it, it need not."),
                     true);
 
     public static final Quantity COOLING =
@@ -36,7 +45,7 @@ public final class Obstacle {
                     .does("Temperature to which the obstacle cools gas; it stays as it is.");
 
     public static final Kind KIND =
-            Kind.of("obstacle", "Obstacle", Shape.around(ON, COOLING, TEMPERATURE));
+            Kind.of("obstacle", "Obstacle", Shape.around(ON, SHOWN, COOLING, TEMPERATURE));
 
     /// Does a parameter say anything of an obstacle that is as an item has it?
     public static boolean concerns(Param<?> param, Item item) {

@@ -6,7 +6,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// The document: one site with its air and draughts, obstacles and light, volumes from elsewhere, a
+/// The document: one site with its air and draughts, obstacles and light, meshes and volumes, a
 /// camera and others, a look, a reading of its channels, a grade, readings of single elements by
 /// their names, the files that it goes with, references and remarks, and a list of elements by
 /// name. Immutable.
@@ -39,6 +39,7 @@ public record Shot(
                     Map.entry("obstacles", Obstacle.KIND),
                     Map.entry("draughts", Draught.KIND),
                     Map.entry("lamps", Lamp.KIND),
+                    Map.entry("meshes", Scenery.KIND),
                     Map.entry("volumes", Foreign.KIND),
                     Map.entry("cameras", Camera.KIND),
                     Map.entry("readings", Reading.KIND),
@@ -137,6 +138,11 @@ public record Shot(
 
     public Map<String, Item> lamps() {
         return groups.get("lamps");
+    }
+
+    /// Meshes that are seen.
+    public Map<String, Item> meshes() {
+        return groups.get("meshes");
     }
 
     /// Volumes of other programs that are seen with the elements; none is called like one.

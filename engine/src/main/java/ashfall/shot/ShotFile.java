@@ -17,7 +17,7 @@ import java.util.function.UnaryOperator;
 /// Shots as JSON: `{"ashfall": 1, "name": …, "frames": {…}, "air": {…}, "obstacles": {NAME: {…}},
 /// "elements": {NAME: {"kind": "gas", …, "bounds": {…}, "burn": {…}, "stakes": {…}, "sources":
 /// {NAME: {"kind": "charge", …}}}}, "camera": {…}, "sun": {…}, "look": {…}, "reading": {…},
-/// "grade": {…}, "lamps": {NAME: {…}}, "volumes": {NAME: {…}},
+/// "grade": {…}, "lamps": {NAME: {…}}, "meshes": {NAME: {…}}, "volumes": {NAME: {…}},
 /// "cameras": {NAME: {…}}, "readings": {ELEMENT: {…}},
 /// "references": {NAME: {…}}, "remarks": {NAME: {…}}}`.
 ///
@@ -69,13 +69,14 @@ public final class ShotFile {
     /// is.
     public static String beside(String picture, Path file) {
         Path folder = file.toAbsolutePath().getParent();
-        boolean inside = !picture.isEmpty() && Path.of(picture).startsWith(folder);
+        boolean elsewhere = picture.isEmpty() || Scenery.isOurs(picture);
+        boolean inside = !elsewhere && Path.of(picture).startsWith(folder);
         return inside ? folder.relativize(Path.of(picture)).toString().replace('\\', '/') : picture;
     }
 
     /// A file as it is named from anywhere, from the folder of a shot's file on or not.
     public static String located(String picture, Path file) {
-        return picture.isEmpty()
+        return picture.isEmpty() || Scenery.isOurs(picture)
                 ? picture
                 : file.toAbsolutePath().resolveSibling(picture).normalize().toString();
     }

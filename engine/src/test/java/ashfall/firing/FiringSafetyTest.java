@@ -253,7 +253,7 @@ class FiringSafetyTest {
         Path out = folder.resolve("older");
         String older =
                 fireAsVersion(
-                        1, "(?s)\\{\\s*\"file\" : (\"[^\"]+\").*?\\}\\s*\\}\\s*\\}", "$1", out);
+                        1, "(?s)\\{\\s*\"file\" : (\"[^\"]+vdb\").*?\\}\\s*\\}\\s*\\}", "$1", out);
         assertTrue(older.contains("\"12\" : \"oil-store_0012.vdb\""), older.substring(0, 400));
         assertEquals("oil-store_0012.vdb", FiringRecord.read(out).files().get(12L));
         assertEquals(0, fire(out, Disk.MACHINE, Progress.silent()).framesDone());

@@ -12,6 +12,7 @@ import ashfall.shot.Obstacle;
 import ashfall.shot.Param;
 import ashfall.shot.Quantity;
 import ashfall.shot.Reading;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shape;
 import ashfall.shot.Source;
 import ashfall.shot.Sun;
@@ -22,10 +23,14 @@ import javafx.beans.value.ObservableDoubleValue;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 
 /// Which dials an item has, and what each is like.
 final class DialMaker {
+    /// Texts for which a file is chosen.
+    private static final Set<Text> FILES = Set.of(Sun.SKY_PICTURE, Foreign.FILE, Scenery.FILE);
+
     /// Words that still fit a row or two; more go into a menu.
     private static final int MOST_CHIPS = 7;
 
@@ -101,7 +106,7 @@ final class DialMaker {
                             value -> value + 1,
                             value -> value - 1);
             case Param.Colours c -> new RampDial(document, path, c, ranges, pointed);
-            case Text t when t.equals(Sun.SKY_PICTURE) || t.equals(Foreign.FILE) ->
+            case Text t when FILES.contains(t) ->
                     new FileDial(document, path, t, () -> ask.apply(t));
             case Text t -> new FieldDial<>(document, path, t, text -> text, null, null);
             case Param.Rate r -> new FieldDial<>(document, path, r, Object::toString, null, null);

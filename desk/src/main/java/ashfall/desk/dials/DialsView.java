@@ -16,6 +16,7 @@ import ashfall.shot.Kind;
 import ashfall.shot.Look;
 import ashfall.shot.Param;
 import ashfall.shot.Reading;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Text;
@@ -66,6 +67,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     private final Runnable looks;
     private final Ranges ranges;
     private final FramingBar framing;
+    private final MeshBar mesh;
     private final HoldBar hold;
     private final SourceWords shares;
     private final Label files = new Label();
@@ -95,6 +97,7 @@ public final class DialsView extends VBox implements AutoCloseable {
         this.ranges = new Ranges(runs, workers);
         this.maker = new DialMaker(document, runs, ranges, pointed, ask);
         this.framing = new FramingBar(document, runs, workers);
+        this.mesh = new MeshBar(document);
         this.hold = new HoldBar(document, runs, workers);
         this.document = document;
         this.runs = runs;
@@ -185,6 +188,9 @@ public final class DialsView extends VBox implements AutoCloseable {
         if (item != null && item.kind().equals(Camera.KIND)) {
             framing.ask(selection.path());
         }
+        if (item != null && item.kind().equals(Scenery.KIND)) {
+            mesh.ask(selection.path());
+        }
         if (item != null && item.kind().equals(Look.KIND)) {
             hold.show();
         }
@@ -227,6 +233,7 @@ public final class DialsView extends VBox implements AutoCloseable {
                     all.put(element, "Element");
                 }
                 shot.obstacles().keySet().forEach(o -> all.put("obstacles." + o, o));
+                shot.meshes().keySet().forEach(m -> all.put("meshes." + m, m));
             }
             case CHARGE -> {
                 if (gas) {
@@ -317,6 +324,10 @@ public final class DialsView extends VBox implements AutoCloseable {
             String name = path.substring(path.indexOf('.') + 1);
             list.getChildren().addAll(files, new OwnReadingBar(document, selection, path, name));
             sayFiles();
+        }
+        if (item.kind().equals(Scenery.KIND)) {
+            list.getChildren().add(mesh);
+            mesh.ask(path);
         }
         if (item.kind().equals(Camera.KIND)) {
             list.getChildren().add(framing);
@@ -410,6 +421,7 @@ public final class DialsView extends VBox implements AutoCloseable {
     public void close() {
         ranges.close();
         framing.close();
+        mesh.close();
         hold.close();
     }
 }

@@ -49,7 +49,7 @@ public enum Station {
                     "readings",
                     "grade" ->
                     LOOK;
-            case "frames", "obstacles" -> SITE;
+            case "frames", "obstacles", "meshes" -> SITE;
             default ->
                     steps.length < 3
                             ? SITE

@@ -64,6 +64,10 @@ public enum Glyph {
             "M8 3 C10.2 3 12 4.8 12 7 C12 9 10.4 9.8 10 11.5 H6 C5.6 9.8 4 9 4 7 C4 4.8 5.8 3 8 3 Z"
                     + " M6 12.3 H10 V14 H6 Z M7.4 0 H8.6 V2 H7.4 Z M0.8 6.4 H2.8 V7.6 H0.8 Z"
                     + " M13.2 6.4 H15.2 V7.6 H13.2 Z"),
+    /// A tower behind a low wall.
+    MESH(
+            "M6 2 H10 L11.5 9.5 H14.5 V14 H1.5 V9.5 H4.5 Z M7 3.3 L5.8 9.5 H10.2 L9 3.3 Z"
+                    + " M2.8 10.8 V12.7 H13.2 V10.8 Z"),
     /// A cloud in a crate without a lid.
     VOLUMES(
             "M1.5 5 H2.8 V12.7 H13.2 V5 H14.5 V14 H1.5 Z M5 11 C3.2 11 3.2 8.6 4.8 8.4 C4.6 6 7.4 5"

@@ -56,6 +56,11 @@ final class AddButtons extends FlowPane {
                                 "a light that is not seen itself",
                                 adding::addLamp),
                         siteAdder(
+                                "mesh",
+                                Glyph.MESH,
+                                "an .obj file that is seen with the fire and lit by it",
+                                element -> adding.addMesh()),
+                        siteAdder(
                                 "volumes",
                                 Glyph.VOLUMES,
                                 "numbered .vdb files that another program made, or a firing",

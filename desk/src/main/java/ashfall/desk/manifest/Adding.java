@@ -14,6 +14,7 @@ import ashfall.shot.Item;
 import ashfall.shot.Kind;
 import ashfall.shot.Lamp;
 import ashfall.shot.Obstacle;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
@@ -24,8 +25,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
-/// Adds elements, sources, obstacles, draughts, lamps and volumes from elsewhere, of sizes that fit
-/// where they come to be and with releases that burn; each is one edit.
+/// Adds elements, sources, obstacles, draughts, lamps, meshes and volumes from elsewhere, of sizes
+/// that fit where they come to be and with releases that burn; each is one edit.
 final class Adding {
     private final Document document;
 
@@ -128,6 +129,18 @@ final class Adding {
         next.put(name, Item.of(Foreign.KIND));
         document.arrange("Add " + name, shot.withGroup("volumes", next));
         return "volumes." + name;
+    }
+
+    /// Adds a mesh, without a file yet.
+    ///
+    /// @return its path
+    String addMesh() {
+        Shot shot = document.shot();
+        String name = Arranging.free("mesh", shot.meshes().keySet());
+        Map<String, Item> next = new LinkedHashMap<>(shot.meshes());
+        next.put(name, Item.of(Scenery.KIND));
+        document.arrange("Add " + name, shot.withGroup("meshes", next));
+        return "meshes." + name;
     }
 
     /// Adds a source in the middle of an element's floor, of a size that fits its bounds and voxels

@@ -21,17 +21,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
-/// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts, lamps
-/// and volumes; each is one edit. Paths are as in the shot's items.
+/// Renames, duplicates, groups, switches and removes elements, sources, obstacles, draughts, lamps,
+/// meshes and volumes; each is one edit. Paths are as in the shot's items.
 public final class Arranging {
-    /// What can be arranged: an element, one of its sources; an obstacle, a draught, a lamp or
-    /// volumes of the site.
+    /// What can be arranged: an element, one of its sources; an obstacle, a draught, a lamp, a
+    /// mesh or volumes of the site.
     private enum Thing {
         ELEMENT,
         SOURCE,
         OBSTACLE,
         DRAUGHT,
         LAMP,
+        MESH,
         VOLUMES;
 
         static Optional<Thing> of(String path) {
@@ -42,6 +43,7 @@ public final class Arranging {
                 case "obstacles2" -> Optional.of(OBSTACLE);
                 case "draughts2" -> Optional.of(DRAUGHT);
                 case "lamps2" -> Optional.of(LAMP);
+                case "meshes2" -> Optional.of(MESH);
                 case "volumes2" -> Optional.of(VOLUMES);
                 default -> Optional.empty();
             };
@@ -107,7 +109,7 @@ public final class Arranging {
         return switch (Thing.of(path).orElseThrow()) {
             case SOURCE -> Fuses.renamed(shot, elementOf(path), nameOf(path), now);
             case ELEMENT, OBSTACLE -> Fuses.renamed(shot, null, nameOf(path), now);
-            case DRAUGHT, LAMP, VOLUMES -> shot;
+            case DRAUGHT, LAMP, MESH, VOLUMES -> shot;
         };
     }
 
@@ -125,6 +127,7 @@ public final class Arranging {
             case OBSTACLE -> shot.withObstacles(by(plan, shot.obstacles()));
             case DRAUGHT -> shot.withDraughts(by(plan, shot.draughts()));
             case LAMP -> shot.withGroup("lamps", by(plan, shot.lamps()));
+            case MESH -> shot.withGroup("meshes", by(plan, shot.meshes()));
             case SOURCE -> {
                 Element element = shot.element(elementOf(path));
                 yield shot.withElement(
@@ -168,6 +171,7 @@ public final class Arranging {
             case OBSTACLE -> shot.obstacles().keySet();
             case DRAUGHT -> shot.draughts().keySet();
             case LAMP -> shot.lamps().keySet();
+            case MESH -> shot.meshes().keySet();
             case VOLUMES -> shot.volumes().keySet();
             case SOURCE -> shot.element(elementOf(path)).sources().keySet();
         };

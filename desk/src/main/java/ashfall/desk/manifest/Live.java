@@ -21,6 +21,7 @@ import ashfall.shot.Lamp;
 import ashfall.shot.Look;
 import ashfall.shot.Param;
 import ashfall.shot.Reading;
+import ashfall.shot.Scenery;
 import ashfall.shot.Shot;
 import ashfall.shot.Source;
 import ashfall.shot.Sun;
@@ -52,6 +53,7 @@ public final class Live {
                     item.get(Reading.RAMP).stops().isEmpty()
                             ? "black body"
                             : item.get(Reading.RAMP).stops().size() + " colours";
+            case "mesh" -> file(item.get(Scenery.FILE));
             case "volumes" -> {
                 long later = item.get(Foreign.LATER);
                 yield item.get(Foreign.FILE).isEmpty()
@@ -68,6 +70,10 @@ public final class Live {
             case "gas" -> Unit.METRE.figure(element(shot, path).voxel(Fineness.SKETCH), 3);
             default -> source(shot, item);
         };
+    }
+
+    private static String file(String path) {
+        return path.isEmpty() ? "no file" : path.replaceFirst(".*[/\\\\:]", "");
     }
 
     /// "off", or what is done to the picture.

@@ -117,6 +117,7 @@ public final class ManifestView extends VBox {
         line(old, "air", "Air", Glyph.AIR, 0);
         things(old, "obstacles.", shot.obstacles(), 0);
         things(old, "draughts.", shot.draughts(), 0);
+        things(old, "meshes.", shot.meshes(), 0);
         shot.elements()
                 .forEach(
                         (name, element) -> {
@@ -185,6 +186,7 @@ public final class ManifestView extends VBox {
             case "obstacle" -> Glyph.OBSTACLE;
             case "draught" -> Glyph.DRAUGHT;
             case "lamp" -> Glyph.LAMP;
+            case "mesh" -> Glyph.MESH;
             case "volumes" -> Glyph.VOLUMES;
             case "igniter" -> Glyph.IGNITER;
             case "burner" -> Glyph.BURNER;

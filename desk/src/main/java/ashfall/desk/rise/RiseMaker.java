@@ -21,6 +21,7 @@ import org.slf4j.LoggerFactory;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 
@@ -80,8 +81,10 @@ final class RiseMaker implements AutoCloseable {
     private void add(
             Request request, Run run, boolean before, List<Silhouette> found, Workers job) {
         Shot seen = Changes.seenAs(run, request.shot);
-        // An outline needs no picture of the sky, which may be gone.
-        Shot shot = seen.with("sun", seen.sun().with(Sun.SKY_PICTURE, ""));
+        // An outline needs no picture of the sky and no meshes, which may be gone.
+        Shot shot =
+                seen.with("sun", seen.sun().with(Sun.SKY_PICTURE, ""))
+                        .withGroup("meshes", Map.of());
         for (long number : request.frames) {
             try {
                 Frame frame = run.has(number) ? run.frame(number, job) : null;

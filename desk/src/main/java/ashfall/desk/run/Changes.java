@@ -32,8 +32,8 @@ public final class Changes {
         return seenAs(run.shot(), now).readAs(run.element());
     }
 
-    /// An older shot with the present references and remarks, volumes and lamps: they are about the
-    /// work or beside it, not of it.
+    /// An older shot with the present references and remarks, volumes, meshes and lamps: they are
+    /// about the work or beside it, not of it.
     public static Shot reviewedAs(Shot then, Shot now) {
         Map<String, Item> volumes = new LinkedHashMap<>(now.volumes());
         volumes.keySet().removeAll(then.elements().keySet());
@@ -42,6 +42,7 @@ public final class Changes {
                 .withGroup("remarks", now.remarks())
                 .withGroup("cameras", now.cameras())
                 .withGroup("readings", now.readings())
+                .withGroup("meshes", now.meshes())
                 .withGroup("lamps", now.lamps());
     }
 

@@ -1,0 +1,197 @@
+package ashfall.look;
+
+import ashfall.geometry.Mesh;
+import ashfall.shot.Vec3;
+import ashfall.work.Workers;
+
+import java.util.Arrays;
+
+/// Which triangle of a mesh the middle of each pixel sees from a pinhole: drawn triangle by
+/// triangle, the nearest kept (z-buffer). What a ray through there would find takes it a walk
+/// through a tree; here it is read.
+///
+/// Or, where rays go through all of a pixel, which pixels see any triangle at all: for the others
+/// no walk is needed either.
+final class DepthMap {
+    static final int NOTHING = -1;
+
+    /// What is nearer to the eye's plane is not seen, m.
+    private static final double NEAR = 1e-4;
+
+    /// Rows drawn as one.
+    private static final int BAND = 16;
+
+    private final int columns;
+    private final int rows;
+
+    /// How far from the middle of a pixel rays go through it, pixels: 0, or a half.
+    private final double spread;
+    private final int[] triangles;
+    private final float[] depths;
+
+    /// Upper and lower row that a triangle may reach, by triangle; the upper is below the lower
+    /// where it is not seen.
+    private int[] reach;
+
+    /// @param columns pixels
+    /// @param rows pixels
+    /// @param isWhole whether rays go through all of each pixel, and not through its middle
+    static DepthMap of(
+            Mesh mesh, View view, int columns, int rows, boolean isWhole, Workers workers) {
+        DepthMap map = new DepthMap(columns, rows, isWhole ? 0.5 : 0);
+        float[] seen = map.seen(mesh, view);
+        map.reach = map.reach(seen);
+        int bands = (rows + BAND - 1) / BAND;
+        workers.forEachSlab(
+                bands,
+                (band, worker) -> {
+                    int end = Math.min(rows, (band + 1) * BAND);
+                    for (int t = 0; t < mesh.count(); t++) {
+                        if (map.reach[2 * t] < end && map.reach[2 * t + 1] >= band * BAND) {
+                            map.clip(seen, t, band * BAND, end);
+                        }
+                    }
+                });
+        return map;
+    }
+
+    private DepthMap(int columns, int rows, double spread) {
+        this.columns = columns;
+        this.rows = rows;
+        this.spread = spread;
+        this.triangles = new int[columns * rows];
+        this.depths = new float[columns * rows];
+        Arrays.fill(triangles, NOTHING);
+        Arrays.fill(depths, Float.POSITIVE_INFINITY);
+    }
+
+    /// Is the triangle of a pixel the one that a ray through it sees?
+    boolean isSure(int pixel) {
+        return spread == 0 || triangles[pixel] == NOTHING;
+    }
+
+    /// The triangle at a pixel; [#NOTHING] where there is none.
+    int triangle(int pixel) {
+        return triangles[pixel];
+    }
+
+    /// Corners as the camera sees them: times the depth, the column and the row; and the depth, m.
+    private float[] seen(Mesh mesh, View view) {
+        float[] seen = new float[mesh.points().length];
+        double scale = columns / view.width();
+        for (int i = 0; i < seen.length; i += 3) {
+            double x = mesh.points()[i] - view.eye().x();
+            double y = mesh.points()[i + 1] - view.eye().y();
+            double z = mesh.points()[i + 2] - view.eye().z();
+            double depth = along(view.forward(), x, y, z);
+            seen[i] = (float) (scale * along(view.right(), x, y, z) + 0.5 * columns * depth);
+            seen[i + 1] = (float) (0.5 * rows * depth - scale * along(view.up(), x, y, z));
+            seen[i + 2] = (float) depth;
+        }
+        return seen;
+    }
+
+    private int[] reach(float[] seen) {
+        int[] reach = new int[2 * (seen.length / 9)];
+        for (int t = 0; t < reach.length / 2; t++) {
+            double top = Double.POSITIVE_INFINITY;
+            double bottom = Double.NEGATIVE_INFINITY;
+            double near = Double.POSITIVE_INFINITY;
+            double far = Double.NEGATIVE_INFINITY;
+            for (int i = 9 * t; i < 9 * t + 9; i += 3) {
+                double depth = seen[i + 2];
+                near = Math.min(near, depth);
+                far = Math.max(far, depth);
+                top = Math.min(top, seen[i + 1] / depth);
+                bottom = Math.max(bottom, seen[i + 1] / depth);
+            }
+            // Where a part lies behind the eye the rest may be anywhere.
+            boolean isWhole = near > NEAR;
+            reach[2 * t] = isWhole ? (int) Math.max(0, Math.min(rows, top - 1)) : 0;
+            reach[2 * t + 1] = far <= NEAR ? -1 : isWhole ? (int) Math.min(rows, bottom + 1) : rows;
+        }
+        return reach;
+    }
+
+    private static double along(Vec3 axis, double x, double y, double z) {
+        return axis.x() * x + axis.y() * y + axis.z() * z;
+    }
+
+    /// Draws what of a triangle lies before the eye.
+    private void clip(float[] seen, int triangle, int top, int bottom) {
+        int at = 9 * triangle;
+        double[][] kept = new double[4][];
+        int count = 0;
+        for (int corner = 0; corner < 3; corner++) {
+            int i = at + 3 * corner;
+            int j = at + 3 * ((corner + 1) % 3);
+            double here = seen[i + 2];
+            double next = seen[j + 2];
+            if (here > NEAR) {
+                kept[count++] = new double[] {seen[i], seen[i + 1], here};
+            }
+            if (here > NEAR != next > NEAR) {
+                double t = (NEAR - here) / (next - here);
+                kept[count++] =
+                        new double[] {
+                            seen[i] + t * (seen[j] - seen[i]),
+                            seen[i + 1] + t * (seen[j + 1] - seen[i + 1]),
+                            NEAR
+                        };
+            }
+        }
+        for (int k = 2; k < count; k++) {
+            draw(triangle, kept[0], kept[k - 1], kept[k], top, bottom);
+        }
+    }
+
+    /// Draws a triangle into the rows of a band. `1/depth` runs straight across a picture.
+    private void draw(int triangle, double[] a, double[] b, double[] c, int top, int bottom) {
+        double ax = a[0] / a[2];
+        double ay = a[1] / a[2];
+        double bx = b[0] / b[2];
+        double by = b[1] / b[2];
+        double cx = c[0] / c[2];
+        double cy = c[1] / c[2];
+        double area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+        int first = (int) Math.max(top, Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5 - spread));
+        int last =
+                (int)
+                        Math.min(
+                                bottom - 1,
+                                Math.floor(Math.max(ay, Math.max(by, cy)) - 0.5 + spread));
+        int left = (int) Math.max(0, Math.ceil(Math.min(ax, Math.min(bx, cx)) - 0.5 - spread));
+        int right =
+                (int)
+                        Math.min(
+                                columns - 1,
+                                Math.floor(Math.max(ax, Math.max(bx, cx)) - 0.5 + spread));
+        if (area == 0) {
+            return;
+        }
+        double inverse = 1 / area;
+        // How far the shares of the corners change from the middle of a pixel to its edges.
+        double more = spread * Math.abs(inverse);
+        double mostU = more * (Math.abs(cy - ay) + Math.abs(cx - ax));
+        double mostV = more * (Math.abs(bx - ax) + Math.abs(by - ay));
+        double mostW = more * (Math.abs(bx - cx) + Math.abs(by - cy));
+        for (int row = first; row <= last; row++) {
+            double y = row + 0.5;
+            for (int column = left; column <= right; column++) {
+                double x = column + 0.5;
+                double u = ((x - ax) * (cy - ay) - (y - ay) * (cx - ax)) * inverse;
+                double v = ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) * inverse;
+                if (u < -mostU || v < -mostV || u + v > 1 + mostW) {
+                    continue;
+                }
+                float depth = (float) (1 / ((1 - u - v) / a[2] + u / b[2] + v / c[2]));
+                int pixel = row * columns + column;
+                // Beside a triangle its plane may lie anywhere.
+                if (depth < depths[pixel] || spread > 0) {
+                    depths[pixel] = depth;
+                    triangles[pixel] = triangle;
+                }
+            }
+        }
+    }
+}

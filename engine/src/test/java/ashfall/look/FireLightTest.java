@@ -1,0 +1,86 @@
+package ashfall.look;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import ashfall.grid.Frame;
+import ashfall.grid.Lattice;
+import ashfall.picture.Layers;
+import ashfall.picture.Part;
+import ashfall.picture.Region;
+import ashfall.shot.Settings;
+import ashfall.shot.Shot;
+import ashfall.shot.Vec3;
+import ashfall.work.Workers;
+
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+import java.util.List;
+import java.util.Map;
+
+/// The light of the fire on surfaces away from it.
+class FireLightTest {
+    private static final Workers WORKERS = new Workers(2);
+    private static final double AREA = 8700;
+    private static final int SIDE = 96;
+
+    @AfterAll
+    static void close() {
+        WORKERS.close();
+    }
+
+    /// A ball of glowing smoke 6 m wide, its lower edge a metre above the ground.
+    ///
+    /// @param extinction of it, 1/m
+    private static Frame ball(double extinction) {
+        Blocks.Field density =
+                (x, y, z) ->
+                        Math.hypot(Math.hypot(x - 7.5, y - 7.5), z - 7.5) < 6
+                                ? extinction / AREA
+                                : 0;
+        return new Frame(
+                1,
+                0,
+                new Lattice(-4, 0, -4, 0.5),
+                Map.of(
+                        "density", Blocks.grid("density", 0, density),
+                        "temperature", Blocks.grid("temperature", 1600, () -> 1600)));
+    }
+
+    /// Lamps in place of the fire give a surface what the fire gives it that is seen from there:
+    /// the sum over a picture of `L cos θ dΩ`.
+    @ParameterizedTest
+    @CsvSource({"2e-4, 10, 3", "0.3, 10, 3", "2, 10, 3", "40, 10, 3", "2, 7, 1", "2, 20, 1"})
+    void irradiance_isThatOfWhatIsSeen(double extinction, double away, double high) {
+        Shot shot =
+                Settings.with(
+                        Shot.empty("ball"),
+                        List.of("look.rays=1", "sun.strength=0", "sun.sky=0", "look.inner=0"));
+        Marcher marcher = new Marcher(List.of(ball(extinction)), shot, WORKERS);
+        Vec3 at = new Vec3(away, high, 1);
+        Vec3 middle = new Vec3(-0.25, 3.75, -0.25);
+        double width = 2 * 3.6 / away;
+        View view = View.towards(at, middle, 1.3 * width);
+        Layers seen = marcher.layers(view, Region.whole(SIDE, SIDE));
+        Vec3 normal = new Vec3(-0.8, 0.6, 0);
+        double pixel = view.width() / SIDE;
+        double[] wanted = new double[3];
+        for (int i = 0; i < SIDE * SIDE; i++) {
+            Vec3 d = view.ray(i % SIDE + 0.5, i / SIDE + 0.5, SIDE, SIDE);
+            double cos = d.dot(view.forward());
+            double share = Math.max(0, d.dot(normal)) * pixel * pixel * cos * cos * cos;
+            for (int k = 0; k < 3; k++) {
+                wanted[k] += share * seen.light(Part.FLAME)[3 * i + k];
+            }
+        }
+        float[] got = new float[3];
+        double[] corner = marcher.volumes.corner;
+        marcher.light.fire.irradiance(
+                at.minus(new Vec3(corner[0], corner[1], corner[2])), normal, got);
+        // There is no blue in it.
+        for (int k = 0; k < 2; k++) {
+            assertEquals(1, got[k] / wanted[k], 0.08, "colour " + k);
+        }
+    }
+}
