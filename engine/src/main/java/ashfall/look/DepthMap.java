@@ -21,6 +21,9 @@ final class DepthMap {
     /// Rows drawn as one.
     private static final int BAND = 16;
 
+    /// Triangles looked at as one.
+    private static final int GROUP = 2048;
+
     private final int columns;
     private final int rows;
 
@@ -29,33 +32,48 @@ final class DepthMap {
     private final int[] triangles;
     private final float[] depths;
 
-    /// Upper and lower row that a triangle may reach, by triangle; the upper is below the lower
-    /// where it is not seen.
-    private int[] reach;
+    /// Corners as the camera sees them: times the depth, the column and the row; and the depth, m.
+    private final float[] seen;
+
+    /// Upper and lower row that a triangle may reach; the upper is below the lower where it is not
+    /// seen.
+    private final int[] first;
+
+    private final int[] last;
 
     /// @param columns pixels
     /// @param rows pixels
     /// @param isWhole whether rays go through all of each pixel, and not through its middle
     static DepthMap of(
             Mesh mesh, View view, int columns, int rows, boolean isWhole, Workers workers) {
-        DepthMap map = new DepthMap(columns, rows, isWhole ? 0.5 : 0);
-        float[] seen = map.seen(mesh, view);
-        map.reach = map.reach(seen);
+        DepthMap map = new DepthMap(mesh.count(), columns, rows, isWhole ? 0.5 : 0);
+        int groups = (mesh.count() + GROUP - 1) / GROUP;
+        workers.forEachSlab(
+                groups,
+                (group, worker) -> {
+                    int end = Math.min(mesh.count(), (group + 1) * GROUP);
+                    for (int t = group * GROUP; t < end; t++) {
+                        map.see(mesh, view, t);
+                    }
+                });
         int bands = (rows + BAND - 1) / BAND;
         workers.forEachSlab(
                 bands,
                 (band, worker) -> {
                     int end = Math.min(rows, (band + 1) * BAND);
                     for (int t = 0; t < mesh.count(); t++) {
-                        if (map.reach[2 * t] < end && map.reach[2 * t + 1] >= band * BAND) {
-                            map.clip(seen, t, band * BAND, end);
+                        if (map.first[t] < end && map.last[t] >= band * BAND) {
+                            map.draw(t, band * BAND, end);
                         }
                     }
                 });
         return map;
     }
 
-    private DepthMap(int columns, int rows, double spread) {
+    private DepthMap(int count, int columns, int rows, double spread) {
+        this.seen = new float[9 * count];
+        this.first = new int[count];
+        this.last = new int[count];
         this.columns = columns;
         this.rows = rows;
         this.spread = spread;
@@ -75,42 +93,39 @@ final class DepthMap {
         return triangles[pixel];
     }
 
-    /// Corners as the camera sees them: times the depth, the column and the row; and the depth, m.
-    private float[] seen(Mesh mesh, View view) {
-        float[] seen = new float[mesh.points().length];
+    private void see(Mesh mesh, View view, int triangle) {
         double scale = columns / view.width();
-        for (int i = 0; i < seen.length; i += 3) {
+        double top = Double.POSITIVE_INFINITY;
+        double bottom = Double.NEGATIVE_INFINITY;
+        double left = Double.POSITIVE_INFINITY;
+        double right = Double.NEGATIVE_INFINITY;
+        double near = Double.POSITIVE_INFINITY;
+        double far = Double.NEGATIVE_INFINITY;
+        for (int i = 9 * triangle; i < 9 * triangle + 9; i += 3) {
             double x = mesh.points()[i] - view.eye().x();
             double y = mesh.points()[i + 1] - view.eye().y();
             double z = mesh.points()[i + 2] - view.eye().z();
             double depth = along(view.forward(), x, y, z);
-            seen[i] = (float) (scale * along(view.right(), x, y, z) + 0.5 * columns * depth);
-            seen[i + 1] = (float) (0.5 * rows * depth - scale * along(view.up(), x, y, z));
+            double column = scale * along(view.right(), x, y, z) + 0.5 * columns * depth;
+            double row = 0.5 * rows * depth - scale * along(view.up(), x, y, z);
+            seen[i] = (float) column;
+            seen[i + 1] = (float) row;
             seen[i + 2] = (float) depth;
+            near = Math.min(near, depth);
+            far = Math.max(far, depth);
+            top = Math.min(top, row / depth);
+            bottom = Math.max(bottom, row / depth);
+            left = Math.min(left, column / depth);
+            right = Math.max(right, column / depth);
         }
-        return seen;
-    }
-
-    private int[] reach(float[] seen) {
-        int[] reach = new int[2 * (seen.length / 9)];
-        for (int t = 0; t < reach.length / 2; t++) {
-            double top = Double.POSITIVE_INFINITY;
-            double bottom = Double.NEGATIVE_INFINITY;
-            double near = Double.POSITIVE_INFINITY;
-            double far = Double.NEGATIVE_INFINITY;
-            for (int i = 9 * t; i < 9 * t + 9; i += 3) {
-                double depth = seen[i + 2];
-                near = Math.min(near, depth);
-                far = Math.max(far, depth);
-                top = Math.min(top, seen[i + 1] / depth);
-                bottom = Math.max(bottom, seen[i + 1] / depth);
-            }
-            // Where a part lies behind the eye the rest may be anywhere.
-            boolean isWhole = near > NEAR;
-            reach[2 * t] = isWhole ? (int) Math.max(0, Math.min(rows, top - 1)) : 0;
-            reach[2 * t + 1] = far <= NEAR ? -1 : isWhole ? (int) Math.min(rows, bottom + 1) : rows;
+        // Where a part lies behind the eye the rest may be anywhere.
+        boolean isWhole = near > 2 * NEAR;
+        boolean isBeside = isWhole && (right < -1 || left > columns + 1);
+        first[triangle] = isWhole ? (int) Math.max(0, Math.min(rows, top - 1)) : 0;
+        last[triangle] = isWhole ? (int) Math.min(rows, bottom + 1) : rows;
+        if (isBeside || far <= NEAR) {
+            last[triangle] = -1;
         }
-        return reach;
     }
 
     private static double along(Vec3 axis, double x, double y, double z) {
@@ -118,8 +133,24 @@ final class DepthMap {
     }
 
     /// Draws what of a triangle lies before the eye.
-    private void clip(float[] seen, int triangle, int top, int bottom) {
+    private void draw(int triangle, int top, int bottom) {
         int at = 9 * triangle;
+        if (Math.min(seen[at + 2], Math.min(seen[at + 5], seen[at + 8])) > NEAR) {
+            draw(
+                    triangle,
+                    seen[at],
+                    seen[at + 1],
+                    seen[at + 2],
+                    seen[at + 3],
+                    seen[at + 4],
+                    seen[at + 5],
+                    seen[at + 6],
+                    seen[at + 7],
+                    seen[at + 8],
+                    top,
+                    bottom);
+            return;
+        }
         double[][] kept = new double[4][];
         int count = 0;
         for (int corner = 0; corner < 3; corner++) {
@@ -141,21 +172,39 @@ final class DepthMap {
             }
         }
         for (int k = 2; k < count; k++) {
-            draw(triangle, kept[0], kept[k - 1], kept[k], top, bottom);
+            double[] a = kept[0];
+            double[] b = kept[k - 1];
+            double[] c = kept[k];
+            draw(triangle, a[0], a[1], a[2], b[0], b[1], b[2], c[0], c[1], c[2], top, bottom);
         }
     }
 
     /// Draws a triangle into the rows of a band. `1/depth` runs straight across a picture.
-    private void draw(int triangle, double[] a, double[] b, double[] c, int top, int bottom) {
-        double ax = a[0] / a[2];
-        double ay = a[1] / a[2];
-        double bx = b[0] / b[2];
-        double by = b[1] / b[2];
-        double cx = c[0] / c[2];
-        double cy = c[1] / c[2];
+    ///
+    /// @param ax0 times its depth, the column of the first corner; the others likewise
+    /// @param az its depth
+    private void draw(
+            int triangle,
+            double ax0,
+            double ay0,
+            double az,
+            double bx0,
+            double by0,
+            double bz,
+            double cx0,
+            double cy0,
+            double cz,
+            int top,
+            int bottom) {
+        double ax = ax0 / az;
+        double ay = ay0 / az;
+        double bx = bx0 / bz;
+        double by = by0 / bz;
+        double cx = cx0 / cz;
+        double cy = cy0 / cz;
         double area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
-        int first = (int) Math.max(top, Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5 - spread));
-        int last =
+        int upper = (int) Math.max(top, Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5 - spread));
+        int lower =
                 (int)
                         Math.min(
                                 bottom - 1,
@@ -175,7 +224,7 @@ final class DepthMap {
         double mostU = more * (Math.abs(cy - ay) + Math.abs(cx - ax));
         double mostV = more * (Math.abs(bx - ax) + Math.abs(by - ay));
         double mostW = more * (Math.abs(bx - cx) + Math.abs(by - cy));
-        for (int row = first; row <= last; row++) {
+        for (int row = upper; row <= lower; row++) {
             double y = row + 0.5;
             for (int column = left; column <= right; column++) {
                 double x = column + 0.5;
@@ -184,7 +233,7 @@ final class DepthMap {
                 if (u < -mostU || v < -mostV || u + v > 1 + mostW) {
                     continue;
                 }
-                float depth = (float) (1 / ((1 - u - v) / a[2] + u / b[2] + v / c[2]));
+                float depth = (float) (1 / ((1 - u - v) / az + u / bz + v / cz));
                 int pixel = row * columns + column;
                 // Beside a triangle its plane may lie anywhere.
                 if (depth < depths[pixel] || spread > 0) {
