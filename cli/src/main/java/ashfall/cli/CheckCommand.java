@@ -80,6 +80,8 @@ final class CheckCommand implements Callable<Integer> {
         if (record != null) {
             found.addAll(lookBack(record));
             found.addAll(PictureCheck.check(shot, Map.of(record.element(), record)));
+        } else {
+            found.addAll(PictureCheck.files(shot));
         }
         List<Judgement> stakes = record == null ? stakes(shot) : stakes(record);
         if (json) {

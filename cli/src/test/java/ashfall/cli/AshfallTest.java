@@ -223,6 +223,15 @@ class AshfallTest {
     }
 
     @Test
+    void check_namesMeshesThatAreGone() {
+        CommandRun check = CommandRun.of("check", "beacon", "--set", "meshes.tower.file=gone.obj");
+        assertEquals(0, check.status(), check.err());
+        assertTrue(
+                check.out().contains("meshes.tower: the mesh 'tower' in 'gone.obj' cannot be used"),
+                check.out());
+    }
+
+    @Test
     void check_saysWhatWillGoWrong_orThatNothingWill() throws Exception {
         assertEquals(
                 """

@@ -75,10 +75,7 @@ public final class PictureCheck {
                 .forEach(
                         (name, mesh) -> {
                             String path = "meshes." + name;
-                            if (mesh.get(Scenery.ON)) {
-                                Meshes.trouble(name, mesh)
-                                        .ifPresent(why -> found.add(new Finding(path, why)));
-                            } else {
+                            if (!mesh.get(Scenery.ON)) {
                                 found.add(new Finding(path, "is off"));
                             }
                             addFar(found, path, mesh);
@@ -98,6 +95,25 @@ public final class PictureCheck {
                             }
                         });
         seen.forEach((name, record) -> addUnread(found, shot, name, record));
+        found.addAll(files(shot));
+        return found;
+    }
+
+    /// Files that a picture of a shot needs and that cannot be used.
+    public static List<Finding> files(Shot shot) {
+        List<Finding> found = new ArrayList<>();
+        shot.meshes()
+                .forEach(
+                        (name, mesh) -> {
+                            if (mesh.get(Scenery.ON)) {
+                                Meshes.trouble(name, mesh)
+                                        .ifPresent(
+                                                why ->
+                                                        found.add(
+                                                                new Finding(
+                                                                        "meshes." + name, why)));
+                            }
+                        });
         Sky.trouble(shot)
                 .ifPresent(why -> found.add(new Finding("sun." + Sun.SKY_PICTURE.key(), why)));
         return found;

@@ -30,7 +30,7 @@ public final class ObjFile {
     /// More are refused: they would not be drawn while one waits.
     static final int MOST = 4_000_000;
 
-    private static final double SMOOTH = Math.cos(Math.toRadians(40));
+    private static final double SMOOTH = StrictMath.cos(StrictMath.toRadians(40));
 
     private ObjFile() {}
 

@@ -18,6 +18,9 @@ final class DepthMap {
     /// What is nearer to the eye's plane is not seen, m.
     private static final double NEAR = 1e-4;
 
+    /// Share by which neighbours on one surface differ in depth at most.
+    private static final float APART = 0.05f;
+
     /// Rows drawn as one.
     private static final int BAND = 16;
 
@@ -86,6 +89,23 @@ final class DepthMap {
     /// Is the triangle of a pixel the one that a ray through it sees?
     boolean isSure(int pixel) {
         return spread == 0 || triangles[pixel] == NOTHING;
+    }
+
+    /// Does a mesh begin or end at a pixel or beside it, or one stand before another?
+    boolean isEdge(int pixel) {
+        int column = pixel % columns;
+        int row = pixel / columns;
+        return triangles[pixel] == NOTHING
+                || (column > 0 && isApart(pixel, pixel - 1))
+                || (column < columns - 1 && isApart(pixel, pixel + 1))
+                || (row > 0 && isApart(pixel, pixel - columns))
+                || (row < rows - 1 && isApart(pixel, pixel + columns));
+    }
+
+    private boolean isApart(int pixel, int other) {
+        float nearer = Math.min(depths[pixel], depths[other]);
+        return triangles[other] == NOTHING
+                || Math.max(depths[pixel], depths[other]) > nearer * (1 + APART);
     }
 
     /// The triangle at a pixel; [#NOTHING] where there is none.

@@ -30,6 +30,9 @@ public final class Marcher {
     /// Samples a voxel that do for a picture which another follows at once.
     public static final double PASSING = 0.5;
 
+    /// Rays through a pixel at the edge of a mesh.
+    private static final int EDGE_RAYS = 4;
+
     final Volumes volumes;
     final Shading shading;
     final GasLight light;
@@ -232,6 +235,8 @@ public final class Marcher {
         again = quick;
         Haze air = samples >= 1 ? haze(job) : null;
         DepthMap depths = depths(view, width, height, false, job);
+        // Edges of meshes are smooth where there is time for it.
+        DepthMap touched = samples >= 1 ? depths(view, width, height, true, job) : null;
         job.forEachSlab(
                 height,
                 (row, worker) -> {
@@ -239,18 +244,28 @@ public final class Marcher {
                     ray.seeThrough(seen == Seen.THROUGH);
                     for (int column = 0; column < width; column++) {
                         int pixel = row * width + column;
-                        Vec3 d = view.ray(column + 0.5, row + 0.5, width, height);
                         float jitter = Seeded.unit(0, 0, 0, pixel);
-                        ray.trace(view, view.eye(), d, perMetre, jitter, 0, depths, pixel);
-                        opacity[pixel] = ray.opacity();
-                        emitted[pixel] = ray.glowLuminance();
-                        for (int part : shown) {
-                            rgb[3 * pixel] += ray.parts[part];
-                            rgb[3 * pixel + 1] += ray.parts[part + 1];
-                            rgb[3 * pixel + 2] += ray.parts[part + 2];
-                        }
-                        for (int k = 0; k < 3 && seen == Seen.COVER; k++) {
-                            rgb[3 * pixel + k] = (float) (2 * ray.clear / shading.exposure());
+                        boolean isEdge =
+                                touched != null && !touched.isSure(pixel) && depths.isEdge(pixel);
+                        int rays = isEdge ? EDGE_RAYS : 1;
+                        float share = 1f / rays;
+                        for (int i = 0; i < rays; i++) {
+                            double x = isEdge ? 0.25 + 0.5 * (i % 2) : 0.5;
+                            double y = isEdge ? 0.25 + 0.5 * (i / 2) : 0.5;
+                            Vec3 d = view.ray(column + x, row + y, width, height);
+                            DepthMap known = isEdge ? null : depths;
+                            ray.trace(view, view.eye(), d, perMetre, jitter, 0, known, pixel);
+                            opacity[pixel] += share * ray.opacity();
+                            emitted[pixel] += share * ray.glowLuminance();
+                            for (int part : shown) {
+                                rgb[3 * pixel] += share * ray.parts[part];
+                                rgb[3 * pixel + 1] += share * ray.parts[part + 1];
+                                rgb[3 * pixel + 2] += share * ray.parts[part + 2];
+                            }
+                            for (int k = 0; k < 3 && seen == Seen.COVER; k++) {
+                                rgb[3 * pixel + k] +=
+                                        (float) (share * 2 * ray.clear / shading.exposure());
+                            }
                         }
                     }
                 });

@@ -15,6 +15,8 @@ import ashfall.work.Cancel;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
 
+import java.util.Locale;
+
 /// Says what came in with a mesh: how many triangles, and from where to where they stand; found on
 /// a thread of its own.
 final class MeshBar extends Label implements AutoCloseable {
@@ -58,6 +60,7 @@ final class MeshBar extends Label implements AutoCloseable {
             Vec3[] room = mesh.room();
             Vec3 size = room[1].minus(room[0]);
             return String.format(
+                    Locale.ROOT,
                     "%,d triangles, %s wide, %s high and %s deep, its foot at %s",
                     mesh.count(),
                     Unit.METRE.figure(size.x(), 3),
