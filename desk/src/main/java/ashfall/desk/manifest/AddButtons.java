@@ -22,13 +22,13 @@ final class AddButtons extends FlowPane {
     private final Adding adding;
 
     AddButtons(Runs runs, Selection selection, Adding adding) {
-        super(4, 4);
+        super(4, 2);
         this.runs = runs;
         this.selection = selection;
         this.adding = adding;
         getStyleClass().add("manifest-foot");
         Label head = new Label("Add");
-        head.getStyleClass().addAll("group-name", "adder");
+        head.getStyleClass().add("adder-head");
         getChildren()
                 .addAll(
                         head,
