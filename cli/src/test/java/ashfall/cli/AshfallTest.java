@@ -83,8 +83,7 @@ class AshfallTest {
         double other = lumen(file, "second");
         double both = lumen(file, "fireball", "second");
         assertTrue(one > 0 && other > 0);
-        // Lines along which the light of both is looked at are farther apart.
-        assertEquals(one + other, both, 1e-2 * both);
+        assertEquals(one + other, both, 1e-3 * both);
         // The second has three frames: so has the picture of both, unless more are asked for.
         CommandRun more = render(file, "1-4", "fireball", "second");
         assertEquals(1, more.status());

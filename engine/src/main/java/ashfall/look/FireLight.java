@@ -8,8 +8,11 @@ import ashfall.work.Workers;
 /// places outside the gas.
 ///
 /// Every cell that is seen to shine is a lamp; at distance r it gives a fluence of `P/(4π r²)`, P
-/// what leaves it in the direction of the place ([Leaving]). Luminous units: lumen, lux.
+/// what leaves it in the direction of the place ([Leaving]), less what the gas of other volumes
+/// swallows on the straight way there. Luminous units: lumen, lux.
 final class FireLight {
+    private static final int PATH_SAMPLES = 8;
+
     /// Voxels looked at along each side of a cell, at most about.
     private static final int LOOKED_AT = 4;
 
@@ -35,7 +38,7 @@ final class FireLight {
             Workers workers) {
         this.volumes = volumes;
         Outward directions = new Outward(detail.fireDirections());
-        this.lamps = new Lamps(volumes, bodies, directions);
+        this.lamps = new Lamps(volumes, bodies, directions, this::clear);
         this.grids = new LightGrid[volumes.count()];
         this.extinctions = new float[volumes.count()][];
         this.given = new float[volumes.count()][][];
@@ -51,10 +54,18 @@ final class FireLight {
             workers.forEachSlab(
                     grid.shape.nz(), (z, worker) -> gather(number, shading, bodies, edge, z));
         }
-        Leaving leaving =
-                new Leaving(volumes, shading, grids, given, directions, detail.lines(), workers);
         for (int i = 0; i < grids.length; i++) {
-            lamps.add(leaving.lamps(i), grids[i].cell);
+            Leaving leaving =
+                    new Leaving(
+                            volumes.all[i],
+                            shading,
+                            grids[i],
+                            given[i],
+                            directions,
+                            detail.lines(),
+                            workers);
+            float[] offset = {volumes.offset(i, 0), volumes.offset(i, 1), volumes.offset(i, 2)};
+            lamps.add(i, leaving.lamps(offset), grids[i].cell);
         }
     }
 
@@ -143,6 +154,40 @@ final class FireLight {
         float density = volume.sample(volume.source, i + 1, j + 1, k + 1);
         shading.addGlow(
                 by, density * 2 / 3, volume.sample(volume.kelvin, i + 1, j + 1, k + 1), rgb);
+    }
+
+    /// Share of a lamp's light that the gas of the other volumes lets through to a place.
+    ///
+    /// @param own volume of the lamp
+    /// @param place m from the corner of all volumes
+    private double clear(int own, Vec3 lamp, Vec3 place) {
+        double depth = 0;
+        Vec3 way = place.minus(lamp);
+        double length = way.length();
+        Vec3 d = way.unit();
+        double[] span = new double[2];
+        for (int i = 0; i < grids.length; i++) {
+            if (i == own) {
+                continue;
+            }
+            double x = lamp.x() - volumes.offset(i, 0);
+            double y = lamp.y() - volumes.offset(i, 1);
+            double z = lamp.z() - volumes.offset(i, 2);
+            volumes.all[i].clip(x, y, z, d, 0, span);
+            double step = (Math.min(length, span[1]) - span[0]) / PATH_SAMPLES;
+            for (int k = 0; step > 0 && k < PATH_SAMPLES; k++) {
+                double s = span[0] + (k + 0.5) * step;
+                GridShape shape = grids[i].shape;
+                double h = grids[i].cell;
+                int cx = (int) Math.min(shape.nx() - 1, (x + s * d.x()) / h);
+                int cy = (int) Math.min(shape.ny() - 1, (y + s * d.y()) / h);
+                int cz = (int) Math.min(shape.nz() - 1, (z + s * d.z()) / h);
+                float here = extinctions[i][shape.at(cx, cy, cz)];
+                // Bodies hide lamps by themselves.
+                depth += here == Float.POSITIVE_INFINITY ? 0 : here * step;
+            }
+        }
+        return Math.exp(-depth);
     }
 
     /// Fluence anywhere, lux; m from the corner.

@@ -21,6 +21,7 @@ final class Lamps {
     private final Volumes volumes;
     private final Bodies bodies;
     private final Outward directions;
+    private final Between others;
     private final List<Bundle> bundles = new ArrayList<>();
 
     /// A lamp.
@@ -31,11 +32,20 @@ final class Lamps {
     record Lamp(float[] at, float least, float[] power) {}
 
     /// @param all its lamps as one
-    private record Bundle(Lamp all, float edge, List<Lamp> lamps) {}
+    private record Bundle(int volume, Lamp all, float edge, List<Lamp> lamps) {}
+
+    /// What stands between lamps and places.
+    interface Between {
+        /// Share of the light of a lamp in a volume that the gas of the others lets through.
+        ///
+        /// @param lamp m from the corner of all volumes; the place likewise
+        double clear(int volume, Vec3 lamp, Vec3 place);
+    }
 
     /// @param bodies that hide lamps, a bundle at once
-    Lamps(Volumes volumes, Bodies bodies, Outward directions) {
+    Lamps(Volumes volumes, Bodies bodies, Outward directions, Between others) {
         this.volumes = volumes;
+        this.others = others;
         this.bodies = bodies;
         this.directions = directions;
     }
@@ -55,7 +65,7 @@ final class Lamps {
     /// Adds those of a volume; those beside each other go together.
     ///
     /// @param cell its size, m
-    void add(List<Lamp> lamps, double cell) {
+    void add(int volume, List<Lamp> lamps, double cell) {
         double edge = BUNDLE * cell;
         Map<Long, List<Lamp>> found = new TreeMap<>();
         for (Lamp lamp : lamps) {
@@ -65,11 +75,11 @@ final class Lamps {
             }
             found.computeIfAbsent(key, k -> new ArrayList<>()).add(lamp);
         }
-        found.values().forEach(own -> bundles.add(bundle(own, (float) edge)));
+        found.values().forEach(own -> bundles.add(bundle(volume, own, (float) edge)));
     }
 
     /// Lamps as one, with the place and the power of all.
-    private Bundle bundle(List<Lamp> lamps, float edge) {
+    private Bundle bundle(int volume, List<Lamp> lamps, float edge) {
         double[] at = new double[3];
         double all = 0;
         float[] power = new float[3 * directions.count()];
@@ -84,7 +94,7 @@ final class Lamps {
             }
         }
         float[] middle = {(float) (at[0] / all), (float) (at[1] / all), (float) (at[2] / all)};
-        return new Bundle(new Lamp(middle, 0.3f * edge * edge, power), edge, lamps);
+        return new Bundle(volume, new Lamp(middle, 0.3f * edge * edge, power), edge, lamps);
     }
 
     /// Light that arrives at a place in metres from the corner: fluence, or irradiance of a
@@ -105,23 +115,36 @@ final class Lamps {
             if (isBehind || (!bodies.areNone() && !isOpen(x, y, z, bundle))) {
                 continue;
             }
+            float clear = 1;
+            if (volumes.count() > 1) {
+                float[] at = bundle.all.at;
+                Vec3 lamp = new Vec3(at[0], at[1], at[2]);
+                clear = (float) others.clear(bundle.volume, lamp, new Vec3(x, y, z));
+            }
             if (dx * dx + dy * dy + dz * dz > FAR * FAR * edge * edge) {
-                add(bundle.all, x, y, z, normal, power, rgb);
+                add(bundle.all, clear, x, y, z, normal, power, rgb);
             } else {
                 for (Lamp lamp : bundle.lamps) {
-                    add(lamp, x, y, z, normal, power, rgb);
+                    add(lamp, clear, x, y, z, normal, power, rgb);
                 }
             }
         }
     }
 
     private void add(
-            Lamp lamp, float x, float y, float z, Vec3 normal, float[] power, float[] rgb) {
+            Lamp lamp,
+            float clear,
+            float x,
+            float y,
+            float z,
+            Vec3 normal,
+            float[] power,
+            float[] rgb) {
         float dx = x - lamp.at[0];
         float dy = y - lamp.at[1];
         float dz = z - lamp.at[2];
         float square = Math.max(lamp.least, dx * dx + dy * dy + dz * dz);
-        float share = 1 / (4 * (float) Math.PI * square);
+        float share = clear / (4 * (float) Math.PI * square);
         if (normal != null) {
             double facing = -dx * normal.x() - dy * normal.y() - dz * normal.z();
             share *= (float) (Math.max(0, facing) / Math.sqrt(square));

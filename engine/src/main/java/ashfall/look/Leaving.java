@@ -7,8 +7,10 @@ import ashfall.work.Workers;
 import java.util.ArrayList;
 import java.util.List;
 
-/// What leaves the fire in each of many directions: the gas is seen from there along even parallel
-/// lines, each step of which gives the cell that it lies in as much as is seen of it.
+/// What leaves the fire of a volume in each of many directions: it is seen from there along even
+/// parallel lines, each step of which gives the cell that it lies in as much as is seen of it. Only
+/// the volume's own gas stands before it: what other gas hides depends on the place, not on the
+/// direction alone.
 final class Leaving {
     /// What is still seen behind no longer counts.
     private static final float OPAQUE = 2e-3f;
@@ -20,12 +22,12 @@ final class Leaving {
     /// A cell that gives less than this share of all is no lamp.
     private static final double LEAST = 1e-6;
 
-    private final Volumes volumes;
+    private final Volume volume;
     private final Shading shading;
-    private final LightGrid[] cells;
+    private final LightGrid cells;
     private final Outward directions;
 
-    /// Room of what shines, m from the corner of all volumes.
+    /// Room of what shines, m from the corner of the volume.
     private final double[] low = {
         Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY
     };
@@ -40,40 +42,36 @@ final class Leaving {
     /// Length of a step through what hides only, m.
     private final double hiding;
 
-    /// By volume and cell, three colours in each direction; null for those that do not shine.
-    private final float[][][] power;
+    /// By cell, three colours in each direction; null for those that do not shine.
+    private final float[][] power;
 
-    /// @param cells of each volume
-    /// @param given what they give off, by volume, colour and cell
+    /// @param cells of the volume
+    /// @param given what they give off, by colour and cell
     /// @param lines across the longest side of what shines
     Leaving(
-            Volumes volumes,
+            Volume volume,
             Shading shading,
-            LightGrid[] cells,
-            float[][][] given,
+            LightGrid cells,
+            float[][] given,
             Outward directions,
             int lines,
             Workers workers) {
-        this.volumes = volumes;
+        this.volume = volume;
         this.shading = shading;
         this.cells = cells;
         this.directions = directions;
-        this.power = new float[cells.length][][];
-        for (int i = 0; i < cells.length; i++) {
-            double brightest = 0;
-            power[i] = new float[given[i][0].length][];
-            for (int cell = 0; cell < power[i].length; cell++) {
-                brightest = Math.max(brightest, sum(given[i], cell));
-            }
-            GridShape shape = cells[i].shape;
-            for (int z = 0; z < shape.nz(); z++) {
-                for (int y = 0; y < shape.ny(); y++) {
-                    for (int x = 0; x < shape.nx(); x++) {
-                        int cell = shape.at(x, y, z);
-                        if (mostAround(given[i], shape, x, y, z) > SHINING * brightest) {
-                            power[i][cell] = new float[3 * directions.count()];
-                            enclose(i, x, y, z);
-                        }
+        this.power = new float[given[0].length][];
+        double brightest = 0;
+        for (int cell = 0; cell < power.length; cell++) {
+            brightest = Math.max(brightest, sum(given, cell));
+        }
+        GridShape shape = cells.shape;
+        for (int z = 0; z < shape.nz(); z++) {
+            for (int y = 0; y < shape.ny(); y++) {
+                for (int x = 0; x < shape.nx(); x++) {
+                    if (mostAround(given, shape, x, y, z) > SHINING * brightest) {
+                        power[shape.at(x, y, z)] = new float[3 * directions.count()];
+                        enclose(x, y, z);
                     }
                 }
             }
@@ -82,8 +80,8 @@ final class Leaving {
         for (int axis = 0; axis < 3; axis++) {
             longest = Math.max(longest, high[axis] - low[axis]);
         }
-        apart = Math.max(0.5 * volumes.finest, longest / lines);
-        hiding = 2 * volumes.finest;
+        apart = Math.max(0.5 * volume.voxel, longest / lines);
+        hiding = 2 * volume.voxel;
         if (longest > 0) {
             workers.forEachSlab(directions.count(), (i, worker) -> look(i));
         }
@@ -104,12 +102,12 @@ final class Leaving {
     }
 
     /// Widens the room of what shines by a cell.
-    private void enclose(int volume, int x, int y, int z) {
+    private void enclose(int x, int y, int z) {
         int[] place = {x, y, z};
         for (int axis = 0; axis < 3; axis++) {
-            double at = volumes.offset(volume, axis) + place[axis] * cells[volume].cell;
+            double at = place[axis] * cells.cell;
             low[axis] = Math.min(low[axis], at);
-            high[axis] = Math.max(high[axis], at + cells[volume].cell);
+            high[axis] = Math.max(high[axis], at + cells.cell);
         }
     }
 
@@ -117,13 +115,13 @@ final class Leaving {
         return colours[0][cell] + colours[1][cell] + colours[2][cell];
     }
 
-    /// Sees the gas from one direction.
+    /// Sees the fire from one direction.
     private void look(int direction) {
         Vec3 out = directions.at(direction);
         Vec3 side = Math.abs(out.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
         Vec3 across = out.cross(side).unit();
         Vec3[] axes = {across, out.cross(across), out};
-        // The room of what shines along the three axes, and where all gas begins.
+        // The room of what shines along the three axes, and where the gas begins.
         double[] from = new double[3];
         double[] to = new double[3];
         double outside = 0;
@@ -133,9 +131,9 @@ final class Leaving {
                 from[a] += Math.min(low[k] * slope, high[k] * slope);
                 to[a] += Math.max(low[k] * slope, high[k] * slope);
             }
-            outside += Math.max(0, volumes.size(k) * out.get(k));
+            outside += Math.max(0, volume.size(k) * out.get(k));
         }
-        Vec3 corner = new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]);
+        Vec3 corner = new Vec3(volume.corner[0], volume.corner[1], volume.corner[2]);
         Line line = new Line(direction);
         for (double u = from[0] + 0.5 * apart; u < to[0]; u += apart) {
             for (double v = from[1] + 0.5 * apart; v < to[1]; v += apart) {
@@ -148,15 +146,12 @@ final class Leaving {
     /// Lines of one direction.
     private final class Line {
         private final int direction;
-        private final Crossing[] crossings = new Crossing[cells.length];
-        private final float[][] glows = new float[cells.length][3];
+        private final Crossing gas = new Crossing(volume);
+        private final float[] glow = new float[3];
         private final float[] place = new float[3];
 
         Line(int direction) {
             this.direction = direction;
-            for (int i = 0; i < crossings.length; i++) {
-                crossings[i] = new Crossing(volumes.all[i]);
-            }
         }
 
         /// @param from where the line begins, in the world
@@ -164,112 +159,83 @@ final class Leaving {
         /// @param first distance at which anything may shine, m; before it gas hides only
         /// @param end at which nothing does any more
         void follow(Vec3 from, Vec3 d, double first, double end) {
-            double s = end;
-            double last = 0;
-            for (Crossing crossing : crossings) {
-                crossing.enter(from, d, 0, end);
-                s = Math.min(s, crossing.far > 0 ? crossing.near : end);
-                last = Math.max(last, crossing.far);
-            }
+            gas.enter(from, d, 0, end);
             float clear = 1;
-            while (s < last && clear > OPAQUE) {
-                double empty = empty(s);
-                if (empty > 0) {
-                    s += Math.max(empty, 0.25 * apart);
+            double s = gas.near;
+            while (s < gas.far && clear > OPAQUE) {
+                double way = gas.way(s);
+                if (way < 0) {
+                    s += Math.max(-way, 0.25 * apart);
                 } else {
                     double length = s < first ? Math.max(apart, hiding) : 0.5 * apart;
-                    clear *= step(s, Math.min(last, s + length), clear);
+                    clear *= step(s, Math.min(gas.far, s + length), clear);
                     s += length;
                 }
             }
         }
 
-        /// Metres on which there is nothing, or 0.
-        private double empty(double s) {
-            double least = Double.POSITIVE_INFINITY;
-            for (Crossing crossing : crossings) {
-                if (s < crossing.near) {
-                    least = Math.min(least, crossing.near - s);
-                } else if (s < crossing.far) {
-                    least = Math.min(least, Math.max(0, -crossing.way(s)));
-                }
-            }
-            return least;
-        }
-
-        /// Gives the cells of a step what is seen of it.
+        /// Gives the cell of a step what is seen of it.
         ///
         /// @return share of what lies behind that is seen through it
         private float step(double from, double to, float clear) {
-            float extinction = 0;
-            for (int i = 0; i < crossings.length; i++) {
-                Crossing here = crossings[i];
-                glows[i][0] = 0;
-                glows[i][1] = 0;
-                glows[i][2] = 0;
-                if (to <= here.near || from >= here.far) {
-                    continue;
-                }
-                if (!here.knows(from)) {
-                    here.read(from, 0);
-                }
-                float density = here.density;
-                float kelvin = here.kelvin;
-                float source = here.source;
-                float release = here.release;
-                here.read(to, 0);
-                extinction += shading.extinction(0.5f * (density + here.density));
-                shading.addBlue(0.5f * (release + here.release), glows[i]);
-                float behind = here.kelvin == Crossing.NONE ? kelvin : here.kelvin;
-                kelvin = kelvin == Crossing.NONE ? behind : kelvin;
-                if (kelvin > Shading.DARK || behind > Shading.DARK) {
-                    Glow by = here.mapping().shining();
-                    shading.addGlow(by, source, kelvin, here.source, behind, glows[i]);
-                }
+            if (!gas.knows(from)) {
+                gas.read(from, 0);
+            }
+            float density = gas.density;
+            float kelvin = gas.kelvin;
+            float source = gas.source;
+            float release = gas.release;
+            gas.read(to, 0);
+            float extinction = shading.extinction(0.5f * (density + gas.density));
+            glow[0] = 0;
+            glow[1] = 0;
+            glow[2] = 0;
+            shading.addBlue(0.5f * (release + gas.release), glow);
+            float behind = gas.kelvin == Crossing.NONE ? kelvin : gas.kelvin;
+            kelvin = kelvin == Crossing.NONE ? behind : kelvin;
+            if (kelvin > Shading.DARK || behind > Shading.DARK) {
+                Glow by = gas.mapping().shining();
+                shading.addGlow(by, source, kelvin, gas.source, behind, glow);
             }
             float length = (float) (to - from);
             float depth = extinction * length;
             float through = (float) Math.exp(-depth);
             float seen = clear * (depth < 1e-4f ? length : (1 - through) / extinction);
-            give(0.5 * (from + to), (float) (4 * Math.PI * apart * apart) * seen);
+            if (glow[0] + glow[1] + glow[2] > 0) {
+                give(0.5 * (from + to), (float) (4 * Math.PI * apart * apart) * seen);
+            }
             return through;
         }
 
         private void give(double s, float share) {
-            for (int i = 0; i < crossings.length; i++) {
-                float[] glow = glows[i];
-                if (glow[0] + glow[1] + glow[2] == 0) {
-                    continue;
-                }
-                crossings[i].place(s, place);
-                GridShape shape = cells[i].shape;
-                double h = cells[i].cell;
-                int x = (int) Math.max(0, Math.min(shape.nx() - 1, place[0] / h));
-                int y = (int) Math.max(0, Math.min(shape.ny() - 1, place[1] / h));
-                int z = (int) Math.max(0, Math.min(shape.nz() - 1, place[2] / h));
-                float[] into = power[i][shape.at(x, y, z)];
-                for (int k = 0; into != null && k < 3; k++) {
-                    into[3 * direction + k] += share * glow[k];
-                }
+            gas.place(s, place);
+            GridShape shape = cells.shape;
+            int x = (int) Math.max(0, Math.min(shape.nx() - 1, place[0] / cells.cell));
+            int y = (int) Math.max(0, Math.min(shape.ny() - 1, place[1] / cells.cell));
+            int z = (int) Math.max(0, Math.min(shape.nz() - 1, place[2] / cells.cell));
+            float[] into = power[shape.at(x, y, z)];
+            for (int k = 0; into != null && k < 3; k++) {
+                into[3 * direction + k] += share * glow[k];
             }
         }
     }
 
-    /// The lamps of a volume: its cells that are seen to shine from anywhere.
-    List<Lamps.Lamp> lamps(int volume) {
-        LightGrid grid = cells[volume];
-        GridShape shape = grid.shape;
-        double h = grid.cell;
+    /// The lamps of the volume: its cells that are seen to shine from anywhere.
+    ///
+    /// @param offset of the volume's corner from that of all, m
+    List<Lamps.Lamp> lamps(float[] offset) {
+        GridShape shape = cells.shape;
+        double h = cells.cell;
         List<Lamps.Lamp> all = new ArrayList<>();
         for (int z = 0; z < shape.nz(); z++) {
             for (int y = 0; y < shape.ny(); y++) {
                 for (int x = 0; x < shape.nx(); x++) {
-                    float[] own = power[volume][shape.at(x, y, z)];
+                    float[] own = power[shape.at(x, y, z)];
                     if (own != null) {
                         float[] at = {
-                            (float) (volumes.offset(volume, 0) + (x + 0.5) * h),
-                            (float) (volumes.offset(volume, 1) + (y + 0.5) * h),
-                            (float) (volumes.offset(volume, 2) + (z + 0.5) * h)
+                            (float) (offset[0] + (x + 0.5) * h),
+                            (float) (offset[1] + (y + 0.5) * h),
+                            (float) (offset[2] + (z + 0.5) * h)
                         };
                         all.add(new Lamps.Lamp(at, (float) (0.3 * h * h), own));
                     }

@@ -13,6 +13,7 @@ import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -82,5 +83,41 @@ class FireLightTest {
         for (int k = 0; k < 2; k++) {
             assertEquals(1, got[k] / wanted[k], 0.08, "colour " + k);
         }
+    }
+
+    private static float[] lux(Marcher marcher, Vec3 at, Vec3 normal) {
+        float[] rgb = new float[3];
+        double[] c = marcher.volumes.corner;
+        marcher.light.fire.irradiance(at.minus(new Vec3(c[0], c[1], c[2])), normal, rgb);
+        return rgb;
+    }
+
+    /// A block of cold smoke, 8 m wide, hides the fire from what lies behind it, and from nothing
+    /// else: `e^(−τ)` of the light is left.
+    @Test
+    void otherGas_hidesWhatLiesBehindItOnly() {
+        Frame smoke =
+                new Frame(
+                        1,
+                        0,
+                        new Lattice(8, 0, -4, 0.5),
+                        Map.of(
+                                "density", Blocks.grid("density", 0, () -> 0.2 / AREA),
+                                "temperature", Blocks.grid("temperature", 300, () -> 300)));
+        Shot shot =
+                Settings.with(
+                        Shot.empty("balls"),
+                        List.of("sun.strength=0", "sun.sky=0", "look.inner=0"));
+        Marcher alone = new Marcher(List.of(ball(2)), shot, WORKERS);
+        Marcher both = new Marcher(List.of(ball(2), smoke), shot, WORKERS);
+        assertEquals(alone.firePower(), both.firePower(), 1e-6 * alone.firePower());
+        Vec3 west = new Vec3(-1, 0, 0);
+        Vec3 behind = new Vec3(24, 4, 0);
+        float got = lux(both, behind, west)[0] / lux(alone, behind, west)[0];
+        assertEquals(Math.exp(-1.6), got, 0.03 * Math.exp(-1.6));
+        Vec3 before = new Vec3(-24, 4, 0);
+        Vec3 east = new Vec3(1, 0, 0);
+        float same = lux(both, before, east)[0] / lux(alone, before, east)[0];
+        assertEquals(1, same, 1e-5);
     }
 }
