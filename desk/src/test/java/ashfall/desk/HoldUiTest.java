@@ -60,7 +60,7 @@ class HoldUiTest extends DeskTest {
         try (Workers workers = new Workers(2)) {
             for (long frame = FROM; frame <= TO; frame++) {
                 var gas = run.frame(frame, workers);
-                all.put(frame, Marcher.quick(gas, shot, null, workers).firePower());
+                all.put(frame, new Marcher(List.of(gas), shot, workers).firePower());
             }
         }
         return all;

@@ -64,10 +64,15 @@ class RiseUiTest extends DeskTest {
         untilDrawn();
         Node ruler = node(robot, "time-ruler");
         double width = ruler.getBoundsInLocal().getWidth();
+        robot.moveTo(ruler.localToScreen(width * 2 / 6, 8));
+        until("another is pointed at", () -> window.rise().pointedProperty().get() == 2);
         var before = line(robot, "rise-4").getStroke();
         robot.moveTo(ruler.localToScreen(width * 4 / 6, 8));
-        until("it is pointed at", () -> window.rise().pointedProperty().get() == 4);
-        assertFalse(line(robot, "rise-4").getStroke().equals(before));
+        until(
+                "it stands out",
+                () ->
+                        window.rise().pointedProperty().get() == 4
+                                && !line(robot, "rise-4").getStroke().equals(before));
         assertTrue(robot.lookup(node -> node instanceof ChartView).tryQuery().isPresent());
     }
 

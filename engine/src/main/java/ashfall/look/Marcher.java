@@ -185,17 +185,17 @@ public final class Marcher {
         ray.clear *= 1 - cover;
     }
 
-    /// Luminous power of the fire of a moment, lumen, as [#quick] has it, without the rest of its
-    /// light.
+    /// Luminous power of the fire of a moment, lumen, as finished pictures have it, without the
+    /// rest of their light.
     ///
     /// @param frames one an element
     public static double firePower(List<Frame> frames, Shot shot, Workers workers) {
         double seconds = frames.getFirst().seconds();
         Shading shading = Shading.of(shot, seconds);
         Volumes volumes = new Volumes(SeenGas.all(frames, shot), shading.blue() > 0, -1, workers);
-        GasLight.Detail quick = GasLight.Detail.QUICK;
+        GasLight.Detail fine = GasLight.Detail.FINE;
         return new FireLight(
-                        volumes, shading, new Bodies(shot, seconds), quick, GasLight.PARTS, workers)
+                        volumes, shading, new Bodies(shot, seconds), fine, GasLight.PARTS, workers)
                 .lamps.power();
     }
 

@@ -82,7 +82,7 @@ public final class Scenery {
     public static final Quantity UNEVEN =
             Quantity.of("uneven", "Weathered", Unit.NONE, 0.3, PICTURE)
                     .hard(0, 1)
-                    .usual(0, 1)
+                    .usual(0, 0.8)
                     .words("as new", "stained")
                     .does("How much its colour differs from place to place.");
 
