@@ -103,15 +103,15 @@ def tower():
     """The light's tower: as large as the obstacles of the beacon, its gallery 9 m up."""
     m = Mesh()
     m.material = "granite"
-    m.turned([(3.75, 0), (3.75, 0.55), (3.6, 0.8), (3.24, 0.86)], 72)
+    m.turned([(3.75, 0), (3.75, 0.55), (3.6, 0.8), (3.24, 0.86)], 48)
     m.material = "whitewash"
     profile = [(3.2, 0.86)]
     for i in range(1, 9):
         y = 0.86 + i * 0.9
         profile += [(3.2, y - 0.05), (3.19, y - 0.025), (3.2, y)]
-    m.turned(profile, 72)
+    m.turned(profile, 48)
     m.material = "granite"
-    m.turned([(3.2, 8.06), (3.3, 8.1), (3.3, 8.26), (3.2, 8.3), (3.2, 8.56)], 72)
+    m.turned([(3.2, 8.06), (3.3, 8.1), (3.3, 8.26), (3.2, 8.3), (3.2, 8.56)], 48)
     for i in range(24):
         m.turn = 2 * math.pi * i / 24
         m.bent(
@@ -119,7 +119,7 @@ def tower():
             [(-0.13, 8.56, 3.1), (0.13, 8.56, 3.1), (0.13, 8.56, 3.82), (-0.13, 8.56, 3.82)],
         )
     m.turn = 0
-    m.turned([(0, 8.56), (3.94, 8.56), (4.0, 8.62), (4.0, 8.94), (3.96, 9.0), (0, 9.0)], 96)
+    m.turned([(0, 8.56), (3.94, 8.56), (4.0, 8.62), (4.0, 8.94), (3.96, 9.0), (0, 9.0)], 64)
     m.material = "iron"
     for i in range(24):
         m.turn = 2 * math.pi * (i + 0.5) / 24
@@ -127,7 +127,7 @@ def tower():
         post(m, 3.84, 9.0, 10.06, 0.022)
     m.turn = 0
     for height, thick in ((9.35, 0.012), (9.68, 0.012), (10.06, 0.026)):
-        m.ring(3.84, height, thick, 96)
+        m.ring(3.84, height, thick, 72, 5)
     # The door faces the shore, windows the sea on both sides.
     m.material = "granite"
     m.turn = 0.35
@@ -244,10 +244,10 @@ def store():
     wall(m, chance, ends[3], ends[0], 1.3, 0.5, 0.6)
     wall(m, chance, ends[3], (-1.1, 2.9), 0.9, 0.5, 0.7)
     wall(m, chance, (1.3, 2.9), ends[2], 0.6, 0.5, 0.8)
-    for _ in range(420):
+    for _ in range(190):
         out = 3.1 + 8.5 * chance.random() ** 2.2
         angle = 2 * math.pi * chance.random()
-        size = 0.035 + 0.17 * chance.random() ** 4
+        size = 0.05 + 0.17 * chance.random() ** 3
         m.material = "char" if out < 5 else "granite"
         lump(m, chance, (out * math.cos(angle), 0, out * math.sin(angle)), size)
     return m
@@ -260,7 +260,7 @@ def lump(m, chance, at, size):
     flat = 0.45 + 0.4 * chance.random()
     long = 1 + 0.6 * chance.random()
     rings = []
-    for height, radius, pieces in ((-0.4, 0.8, 6), (0.3, 1.0, 6), (0.85, 0.6, 5)):
+    for height, radius, pieces in ((-0.4, 0.8, 5), (0.3, 1.0, 6), (0.85, 0.6, 4)):
         off = chance.random()
         ring = []
         for i in range(pieces):

@@ -2,6 +2,7 @@ package ashfall.desk;
 
 import ashfall.desk.document.Places;
 import ashfall.desk.run.Run;
+import ashfall.look.Meshes;
 import ashfall.shot.Shot;
 
 import javafx.application.Application;
@@ -40,6 +41,11 @@ public final class Desk extends Application {
     /// Opens the window and returns when it is closed.
     static void run(Opening what) {
         opening = what;
+        // They are read while the toolkit starts.
+        Thread.ofPlatform()
+                .daemon()
+                .name("ashfall-meshes")
+                .start(() -> Meshes.prepare(opening.shot));
         launch(Desk.class);
     }
 

@@ -137,12 +137,13 @@ public final class ObjFile {
     }
 
     private static Piece piece(ObjFace face, int k, Vec3[] places, Vec3 colour) {
-        int[] corners = {0, k - 1, k};
-        int[] points = Arrays.stream(corners).map(face::getVertexIndex).toArray();
-        int[] normals =
-                Arrays.stream(corners)
-                        .map(c -> face.containsNormalIndices() ? face.getNormalIndex(c) : -1)
-                        .toArray();
+        int[] points = {face.getVertexIndex(0), face.getVertexIndex(k - 1), face.getVertexIndex(k)};
+        int[] normals = {-1, -1, -1};
+        if (face.containsNormalIndices()) {
+            normals[0] = face.getNormalIndex(0);
+            normals[1] = face.getNormalIndex(k - 1);
+            normals[2] = face.getNormalIndex(k);
+        }
         Vec3 a = places[points[0]];
         Vec3 across = places[points[1]].minus(a).cross(places[points[2]].minus(a));
         return new Piece(points, normals, across.unit(), colour);
@@ -154,7 +155,9 @@ public final class ObjFile {
             around.add(new ArrayList<>(6));
         }
         for (Piece piece : pieces) {
-            Arrays.stream(piece.points).forEach(point -> around.get(point).add(piece));
+            for (int point : piece.points) {
+                around.get(point).add(piece);
+            }
         }
         float[] points = new float[Mesh.TRIANGLE * pieces.size()];
         float[] normals = new float[points.length];

@@ -26,9 +26,6 @@ final class Bodies {
     private final List<Body.Placed> placed;
     private final Meshes meshes;
 
-    /// Lower and upper corner of the room that meshes take.
-    private final Vec3[] room;
-
     /// Where a ray meets something.
     ///
     /// @param distance m along it
@@ -42,7 +39,6 @@ final class Bodies {
                         .map(item -> Body.of(item).at(seconds))
                         .toList();
         this.meshes = Meshes.of(shot);
-        this.room = meshes.mesh().room();
     }
 
     Meshes meshes() {
@@ -61,6 +57,7 @@ final class Bodies {
             most = Math.max(most, body.centre().minus(from).length() + half);
         }
         if (!meshes.areNone()) {
+            Vec3[] room = meshes.room();
             double half = 0.5 * room[1].minus(room[0]).length();
             double away = room[0].plus(room[1]).times(0.5).minus(from).length();
             most = Math.max(most, away + half);

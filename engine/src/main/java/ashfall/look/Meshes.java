@@ -31,6 +31,9 @@ public final class Meshes {
 
     final MeshTree tree;
 
+    /// Lower and upper corner of the room they take, m.
+    private final Vec3[] room;
+
     /// The item that a triangle is of, by the last triangle of each.
     private final int[] ends;
 
@@ -53,6 +56,7 @@ public final class Meshes {
             ends[i] = done;
         }
         this.tree = new MeshTree(new Mesh(points, normals, colours));
+        this.room = mesh().room();
     }
 
     private static <K, V> Map<K, V> latest(int kept) {
@@ -87,30 +91,47 @@ public final class Meshes {
         }
     }
 
+    /// Reads the meshes of a shot beforehand; what is wrong with them is said when they are wanted.
+    public static void prepare(Shot shot) {
+        if (shot.meshes().entrySet().stream()
+                .noneMatch(entry -> trouble(entry.getKey(), entry.getValue()).isPresent())) {
+            of(shot);
+        }
+    }
+
     /// A mesh of a shot where it stands.
     ///
     /// @throws ShotException in one sentence where its file cannot be used
     public static Mesh placed(String name, Item item) {
+        return read(name, item)
+                .placed(
+                        item.number(Scenery.SCALE),
+                        item.get(Scenery.UP).equals("z"),
+                        item.get(Scenery.TURN),
+                        item.get(Scenery.MOVED));
+    }
+
+    private static Mesh read(String name, Item item) {
         String file = item.get(Scenery.FILE);
         String key = file + " " + age(item);
-        try {
-            Mesh mesh;
-            synchronized (READ) {
-                mesh = READ.get(key);
+        synchronized (READ) {
+            try {
+                Mesh mesh = READ.get(key);
                 if (mesh == null) {
                     mesh = read(file);
                     READ.put(key, mesh);
                 }
+                return mesh;
+            } catch (IOException | RuntimeException e) {
+                throw new ShotException(
+                        "the mesh '"
+                                + name
+                                + "' in '"
+                                + file
+                                + "' cannot be used: "
+                                + e.getMessage(),
+                        e);
             }
-            return mesh.placed(
-                    item.number(Scenery.SCALE),
-                    item.get(Scenery.UP).equals("z"),
-                    item.get(Scenery.TURN),
-                    item.get(Scenery.MOVED));
-        } catch (IOException | RuntimeException e) {
-            throw new ShotException(
-                    "the mesh '" + name + "' in '" + file + "' cannot be used: " + e.getMessage(),
-                    e);
         }
     }
 
@@ -131,7 +152,7 @@ public final class Meshes {
             return Optional.of("has no file yet");
         }
         try {
-            placed(name, item);
+            read(name, item);
             return Optional.empty();
         } catch (ShotException e) {
             return Optional.of(e.getMessage());
@@ -144,6 +165,11 @@ public final class Meshes {
 
     Mesh mesh() {
         return tree.mesh();
+    }
+
+    /// Lower and upper corner of the room they take, m.
+    Vec3[] room() {
+        return room.clone();
     }
 
     /// Share of light that is thrown back at a place of a triangle, as red, green and blue.

@@ -53,7 +53,7 @@ final class SurfaceLight {
         this.bodies = bodies;
         this.fire = fire;
         this.corner = new Vec3(volumes.corner[0], volumes.corner[1], volumes.corner[2]);
-        Vec3[] room = mesh.room();
+        Vec3[] room = bodies.meshes().room();
         this.off = 2e-5 * (room[1].minus(room[0]).length() + room[0].length() + room[1].length());
         this.sky = directions(directions);
         this.size = new Vec3(volumes.size(0), volumes.size(1), volumes.size(2));

@@ -209,17 +209,31 @@ final class Volume extends VoxelBox {
         clip(x, y, z, d, 0, span);
         span[1] = Math.min(span[1], end);
         float perVoxel = (float) (1 / voxel);
+        double[] perAxis = {voxel / d.x(), voxel / d.y(), voxel / d.z()};
         double depth = 0;
-        for (double s = (Math.floor(span[0] / step) + 0.5) * step;
-                s < span[1] && depth < DARK;
-                s += step) {
-            float px = (float) (x + s * d.x());
-            float py = (float) (y + s * d.y());
-            float pz = (float) (z + s * d.z());
-            depth +=
-                    step
-                            * shading.extinction(
-                                    sample(density, px * perVoxel, py * perVoxel, pz * perVoxel));
+        double s = span[0];
+        while (s < span[1] && depth < DARK) {
+            float px = (float) (x + s * d.x()) * perVoxel;
+            float py = (float) (y + s * d.y()) * perVoxel;
+            float pz = (float) (z + s * d.z()) * perVoxel;
+            double way = skips.way(px, py, pz, perAxis);
+            if (way < 0) {
+                s -= way;
+                continue;
+            }
+            double until = Math.min(span[1], s + Math.max(way, step));
+            while (s < until && depth < DARK) {
+                double length = Math.min(step, span[1] - s);
+                double middle = s + 0.5 * length;
+                float here =
+                        sample(
+                                density,
+                                (float) (x + middle * d.x()) * perVoxel,
+                                (float) (y + middle * d.y()) * perVoxel,
+                                (float) (z + middle * d.z()) * perVoxel);
+                depth += length * shading.extinction(here);
+                s += length;
+            }
         }
         return depth;
     }
