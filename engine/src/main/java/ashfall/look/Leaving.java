@@ -6,6 +6,7 @@ import ashfall.work.Workers;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /// What leaves the fire of a volume in each of many directions: it is seen from there along even
 /// parallel lines, each step of which gives the cell that it lies in as much as is seen of it. Only
@@ -83,7 +84,21 @@ final class Leaving {
         apart = Math.max(0.5 * volume.voxel, longest / lines);
         hiding = 2 * volume.voxel;
         if (longest > 0) {
-            workers.forEachSlab(directions.count(), (i, worker) -> look(i));
+            int[] firsts =
+                    IntStream.range(0, directions.count())
+                            .filter(i -> directions.first(i) == i)
+                            .toArray();
+            workers.forEachSlab(firsts.length, (i, worker) -> look(firsts[i]));
+            share();
+        }
+    }
+
+    /// Gives what is seen from a direction to those that are the same.
+    private void share() {
+        for (float[] own : power) {
+            for (int i = 0; own != null && i < directions.count(); i++) {
+                System.arraycopy(own, 3 * directions.first(i), own, 3 * i, 3);
+            }
         }
     }
 

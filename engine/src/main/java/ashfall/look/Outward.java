@@ -13,6 +13,9 @@ final class Outward {
     /// Share of all around that belongs to each.
     private final double[] shares;
 
+    /// By direction, the first that is the same.
+    private final int[] first;
+
     /// @param pieces of the grid along each side
     Outward(int pieces) {
         this.pieces = pieces;
@@ -33,8 +36,12 @@ final class Outward {
             shares[i] = halves / Math.pow(v.length(), 3);
             sum += shares[i];
         }
-        for (int i = 0; i < shares.length; i++) {
+        first = new int[all.length];
+        for (int i = 0; i < all.length; i++) {
             shares[i] /= sum;
+            while (all[first[i]].dot(all[i]) < 1 - 1e-9) {
+                first[i]++;
+            }
         }
     }
 
@@ -46,6 +53,11 @@ final class Outward {
     /// A direction, of length 1.
     Vec3 at(int i) {
         return all[i];
+    }
+
+    /// The first direction that is the same as a direction; itself where it is the first.
+    int first(int i) {
+        return first[i];
     }
 
     /// Share of all around that belongs to a direction.

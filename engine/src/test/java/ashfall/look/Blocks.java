@@ -20,9 +20,15 @@ final class Blocks {
     }
 
     static SparseGrid grid(String name, double background, Field value) {
-        Leaf[] leaves = new Leaf[8];
+        return grid(name, background, 2, value);
+    }
+
+    /// @param count of leaves along each side
+    static SparseGrid grid(String name, double background, int count, Field value) {
+        Leaf[] leaves = new Leaf[count * count * count];
         for (int i = 0; i < leaves.length; i++) {
-            leaves[i] = leaf(8 * (i & 1), 8 * (i >> 1 & 1), 8 * (i >> 2), value);
+            int y = i / count % count;
+            leaves[i] = leaf(8 * (i % count), 8 * y, 8 * (i / count / count), value);
         }
         float[] outside = {(float) background};
         return new SparseGrid(name, "", false, false, outside, leaves);

@@ -17,6 +17,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 
@@ -83,6 +85,35 @@ class FireLightTest {
         for (int k = 0; k < 2; k++) {
             assertEquals(1, got[k] / wanted[k], 0.08, "colour " + k);
         }
+    }
+
+    /// While the view moves the fire's power may be off, but alike from frame to frame, or the site
+    /// would flicker.
+    @Test
+    void powerOfAGrowingFire_growsEvenly() {
+        Shot shot = Shot.empty("shell");
+        List<Double> all = new ArrayList<>();
+        for (double radius = 9; radius < 11; radius += 0.25) {
+            double size = radius;
+            Blocks.Field outward =
+                    (x, y, z) -> Math.hypot(Math.hypot(x - 15.5, y - 15.4), z - 15.3) - size;
+            Blocks.Field kelvin =
+                    (x, y, z) -> 900 + 800 * Math.exp(-Math.pow(outward.at(x, y, z), 2));
+            Blocks.Field density = (x, y, z) -> outward.at(x, y, z) < 2 ? 0.5 / AREA : 0;
+            Frame shell =
+                    new Frame(
+                            1,
+                            0,
+                            new Lattice(-8, 0, -8, 0.5),
+                            Map.of(
+                                    "density",
+                                    Blocks.grid("density", 0, 4, density),
+                                    "temperature",
+                                    Blocks.grid("temperature", 300, 4, kelvin)));
+            double power = Marcher.quick(shell, shot, null, WORKERS).firePower();
+            all.add(power / radius / radius);
+        }
+        assertEquals(1, Collections.min(all) / Collections.max(all), 0.1, "a square metre: " + all);
     }
 
     private static float[] lux(Marcher marcher, Vec3 at, Vec3 normal) {
