@@ -113,8 +113,9 @@ public final class DeskCommand implements Runnable {
                             defaultValue = "window",
                             description =
                                     "window, fireground, chart, dials, manifest, slice, streaks,"
-                                            + " rise, air, voxels, ledger, trials, review, render,"
-                                            + " compare, wipe or difference")
+                                            + " rise, air, voxels, ledger, looks, review, render;"
+                                            + " with --vary: trials, compare, wipe or"
+                                            + " difference")
                     String view,
             @Option(names = "--frame", paramLabel = "N", defaultValue = "20") long frame,
             @Option(names = "--station", paramLabel = "N", description = "digit of a station")
@@ -148,6 +149,10 @@ public final class DeskCommand implements Runnable {
         if (vary != null) {
             String[] parts = vary.split("=", 2);
             trials = Trials.bracket(shot, parts[0], List.of(parts[parts.length - 1].split(",")));
+        }
+        if (trials.size() < 2 && Snap.needsTrials(view)) {
+            throw new ShotException(
+                    "the view '" + view + "' needs trials; give --vary with two values or more");
         }
         Snap.Request request =
                 new Snap.Request(

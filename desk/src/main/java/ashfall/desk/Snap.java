@@ -95,6 +95,11 @@ public final class Snap extends Application {
     private DeskWindow window;
     private Path home;
 
+    /// Does a view show several trials?
+    static boolean needsTrials(String view) {
+        return view.equals("trials") || COMPARED.containsKey(view);
+    }
+
     /// Takes the picture and writes it as PNG.
     ///
     /// @throws ShotException when it cannot be taken

@@ -164,7 +164,7 @@ final class Leaving {
     /// Lines of one direction.
     private final class Line {
         private final int direction;
-        private final Crossing gas = new Crossing(volume);
+        private final Crossing crossing = new Crossing(volume);
         private final float[] glow = new float[3];
         private final float[] place = new float[3];
 
@@ -177,16 +177,16 @@ final class Leaving {
         /// @param first distance at which anything may shine, m; before it gas hides only
         /// @param end at which nothing does any more
         void follow(Vec3 from, Vec3 d, double first, double end) {
-            gas.enter(from, d, 0, end);
+            crossing.enter(from, d, 0, end);
             float clear = 1;
-            double s = gas.near;
-            while (s < gas.far && clear > OPAQUE) {
-                double way = gas.way(s);
+            double s = crossing.near;
+            while (s < crossing.far && clear > OPAQUE) {
+                double way = crossing.way(s);
                 if (way < 0) {
                     s -= way;
                 } else {
                     double length = s < first ? Math.max(apart, hiding) : 0.5 * apart;
-                    clear *= step(s, Math.min(gas.far, s + length), clear);
+                    clear *= step(s, Math.min(crossing.far, s + length), clear);
                     s += length;
                 }
             }
@@ -196,24 +196,24 @@ final class Leaving {
         ///
         /// @return share of what lies behind that is seen through it
         private float step(double from, double to, float clear) {
-            if (!gas.knows(from)) {
-                gas.read(from, 0);
+            if (!crossing.knows(from)) {
+                crossing.read(from, 0);
             }
-            float density = gas.density;
-            float kelvin = gas.kelvin;
-            float source = gas.source;
-            float release = gas.release;
-            gas.read(to, 0);
-            float extinction = shading.extinction(0.5f * (density + gas.density));
+            float density = crossing.density;
+            float kelvin = crossing.kelvin;
+            float source = crossing.source;
+            float release = crossing.release;
+            crossing.read(to, 0);
+            float extinction = shading.extinction(0.5f * (density + crossing.density));
             glow[0] = 0;
             glow[1] = 0;
             glow[2] = 0;
-            shading.addBlue(0.5f * (release + gas.release), glow);
-            float behind = gas.kelvin == Crossing.NONE ? kelvin : gas.kelvin;
+            shading.addBlue(0.5f * (release + crossing.release), glow);
+            float behind = crossing.kelvin == Crossing.NONE ? kelvin : crossing.kelvin;
             kelvin = kelvin == Crossing.NONE ? behind : kelvin;
             if (kelvin > Shading.DARK || behind > Shading.DARK) {
-                Glow by = gas.mapping().shining();
-                shading.addGlow(by, source, kelvin, gas.source, behind, glow);
+                Glow by = crossing.mapping().shining();
+                shading.addGlow(by, source, kelvin, crossing.source, behind, glow);
             }
             float length = (float) (to - from);
             float depth = extinction * length;
@@ -226,7 +226,7 @@ final class Leaving {
         }
 
         private void give(double s, float share) {
-            gas.place(s, place);
+            crossing.place(s, place);
             GridShape shape = cells.shape;
             int x = (int) Math.max(0, Math.min(shape.nx() - 1, place[0] / cells.cell));
             int y = (int) Math.max(0, Math.min(shape.ny() - 1, place[1] / cells.cell));

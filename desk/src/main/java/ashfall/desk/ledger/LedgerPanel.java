@@ -84,7 +84,7 @@ public final class LedgerPanel extends VBox {
     /// Are all firings looked at and drawn?
     public boolean isSettled() {
         return !refreshing.isWaiting()
-                && !runs.firings().all().isEmpty()
+                && runs.firings().areRead()
                 && known.values().stream().allMatch(LedgerLine::isSettled);
     }
 

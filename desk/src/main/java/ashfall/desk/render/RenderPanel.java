@@ -376,6 +376,8 @@ public final class RenderPanel extends VBox implements AutoCloseable {
 
     @Override
     public void close() {
+        // What was asked for before would look once more.
+        setVisible(false);
         maker.close();
     }
 }

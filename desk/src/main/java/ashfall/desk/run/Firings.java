@@ -59,6 +59,7 @@ public final class Firings {
     private final ObservableList<Run> all = FXCollections.observableArrayList();
     private final ReadOnlyObjectWrapper<Run> newest = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
+    private boolean areRead;
 
     /// @param element which is fired, or null
     /// @param homeless folder for the firings of a shot that has no file yet
@@ -81,6 +82,11 @@ public final class Firings {
     /// All, the oldest first.
     public ObservableList<Run> all() {
         return all;
+    }
+
+    /// Were those in the shot's folder looked for?
+    public boolean areRead() {
+        return areRead;
     }
 
     /// The firing that was made last in this window, or null.
@@ -260,6 +266,7 @@ public final class Firings {
 
     void read() {
         all.clear();
+        areRead = false;
         Path folder = folder();
         Thread.ofVirtual()
                 .start(
@@ -270,6 +277,7 @@ public final class Firings {
                                         if (all.isEmpty() && folder.equals(folder())) {
                                             all.setAll(found);
                                         }
+                                        areRead |= folder.equals(folder());
                                     });
                         });
     }
