@@ -12,6 +12,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
+import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 
 import org.junit.jupiter.api.Test;
@@ -72,6 +73,16 @@ class LedgerUiTest extends DeskTest {
     }
 
     /// Restoring brings back what was fired, not how it was looked at; it can be undone.
+    @Test
+    void shotWithoutFirings_saysSo(FxRobot robot) {
+        robot.interact(() -> window.document().open(small(), folder.resolve("quay.ashfall")));
+        robot.interact(() -> window.runs().opened());
+        robot.clickOn("#open-ledger");
+        until("the folder is looked at", () -> window.ledger().isSettled());
+        Label none = robot.lookup(".ledger-none").query();
+        assertTrue(none.getText().startsWith("Nothing has been fired yet"), none.getText());
+    }
+
     @Test
     void restore_bringsTheSettingsBackAndLeavesTheLook(FxRobot robot) {
         open(robot);

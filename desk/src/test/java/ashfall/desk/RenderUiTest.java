@@ -2,6 +2,7 @@ package ashfall.desk;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.desk.run.Run;
@@ -11,11 +12,13 @@ import ashfall.shot.Shot;
 import ashfall.shot.ShotFile;
 import ashfall.work.Workers;
 
+import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.MenuButton;
 
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -24,6 +27,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 
 /// Finished pictures of a firing, ordered in the window.
@@ -89,6 +93,25 @@ class RenderUiTest extends DeskTest {
             String path = window.selection().path();
             assertTrue(line.getText().startsWith(path), line.getText() + " leads to " + path);
         }
+    }
+
+    /// What was asked for just before the window closes is no fault.
+    @Test
+    void closed_looksNoMore(FxRobot robot) {
+        open(robot, small());
+        AtomicReference<Throwable> fault = new AtomicReference<>();
+        robot.interact(
+                () -> {
+                    var usual = Thread.currentThread().getUncaughtExceptionHandler();
+                    Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> fault.set(e));
+                    window.render().setVisible(false);
+                    window.render().setVisible(true);
+                    window.render().close();
+                    Platform.runLater(
+                            () -> Thread.currentThread().setUncaughtExceptionHandler(usual));
+                });
+        WaitForAsyncUtils.waitForFxEvents();
+        assertNull(fault.get());
     }
 
     @Test
