@@ -72,7 +72,6 @@ class LedgerUiTest extends DeskTest {
         assertFalse(node(robot, "ledger").isVisible());
     }
 
-    /// Restoring brings back what was fired, not how it was looked at; it can be undone.
     @Test
     void shotWithoutFirings_saysSo(FxRobot robot) {
         robot.interact(() -> window.document().open(small(), folder.resolve("quay.ashfall")));
@@ -83,6 +82,7 @@ class LedgerUiTest extends DeskTest {
         assertTrue(none.getText().startsWith("Nothing has been fired yet"), none.getText());
     }
 
+    /// Restoring brings back what was fired, not how it was looked at; it can be undone.
     @Test
     void restore_bringsTheSettingsBackAndLeavesTheLook(FxRobot robot) {
         open(robot);

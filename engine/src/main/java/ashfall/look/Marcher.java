@@ -185,8 +185,8 @@ public final class Marcher {
         ray.clear *= 1 - cover;
     }
 
-    /// Luminous power of the fire of a moment, lumen, as finished pictures have it, without the
-    /// rest of their light.
+    /// Luminous power of the fire of a moment, lumen, looked at as finely as for finished pictures,
+    /// without the rest of their light and with no time that a shutter is open.
     ///
     /// @param frames one an element
     public static double firePower(List<Frame> frames, Shot shot, Workers workers) {

@@ -88,13 +88,13 @@ public final class Look {
                             "How far light handed on in smoke goes before it has faded to a third;"
                                     + " 0 is what physics says for the smoke that is there.");
     public static final Quantity SPILL =
-            Quantity.of("spill", "Spill on the ground", Unit.NONE, 1, PICTURE)
+            Quantity.of("spill", "Spill on the site", Unit.NONE, 1, PICTURE)
                     .curve()
                     .hard(0, 100)
-                    .usual(0.5, 2)
+                    .usual(0.5, 4)
                     .words("dark", "bright")
                     .does(
-                            "How much of the fire's light falls on the ground; one is what"
+                            "How much of the fire's light falls on the site; one is what"
                                     + " physics says.");
     public static final Vector GROUND =
             new Vector(

@@ -274,10 +274,12 @@ public final class Firings {
                             List<Run> found = in(folder);
                             ui.execute(
                                     () -> {
-                                        if (all.isEmpty() && folder.equals(folder())) {
-                                            all.setAll(found);
+                                        if (folder.equals(folder())) {
+                                            areRead = true;
+                                            if (all.isEmpty()) {
+                                                all.setAll(found);
+                                            }
                                         }
-                                        areRead |= folder.equals(folder());
                                     });
                         });
     }
