@@ -13,8 +13,8 @@ import java.util.Arrays;
 /// times their ways. Between points depths are read trilinearly, beyond the lit end there is none,
 /// beyond the other end that of the whole line.
 final class Beam {
-    /// Depth behind stone, or that of much smoke: nothing is seen of the light there.
-    private static final float STONE = 60;
+    /// Effective optical depth behind which nothing is seen of the light.
+    static final float DARK = 18;
 
     private final double cell;
 
@@ -50,11 +50,12 @@ final class Beam {
             perAxis[a] = volume.voxel / axes[2].get(a);
         }
         depths = new float[count[0] * count[1] * count[2]];
+        float dark = DARK / shading.effective(1);
         workers.forEachSlab(
                 count[1],
                 (row, worker) -> {
                     for (int column = 0; column < count[0]; column++) {
-                        sum(volume, shading, bodies, perAxis, column, row);
+                        sum(volume, shading, bodies, perAxis, dark, column, row);
                     }
                 });
     }
@@ -88,8 +89,15 @@ final class Beam {
     /// Sums a line.
     ///
     /// @param perAxis metres of it per voxel along each axis
+    /// @param dark depth at which it ends
     private void sum(
-            Volume volume, Shading shading, Bodies bodies, double[] perAxis, int column, int row) {
+            Volume volume,
+            Shading shading,
+            Bodies bodies,
+            double[] perAxis,
+            float dark,
+            int column,
+            int row) {
         int at = (row * count[0] + column) * count[2];
         Vec3 d = axes[2];
         double x = start(0, column, row);
@@ -108,7 +116,7 @@ final class Beam {
         // As far as it is known to be empty, or not.
         double asked = Double.NEGATIVE_INFINITY;
         int k = 1;
-        for (; k < count[2] && depth < STONE; k++) {
+        for (; k < count[2] && depth < dark; k++) {
             if (span[0] <= k * cell && (k - 1) * cell < span[1] + volume.voxel) {
                 for (int s = 1; s <= samples; s++) {
                     double far = (k - 1) * cell + s * step;
@@ -128,7 +136,7 @@ final class Beam {
                     before = here;
                 }
             }
-            depths[at + k] = k * cell > stone ? depth + STONE : depth;
+            depths[at + k] = k * cell > stone ? depth + dark : depth;
         }
         Arrays.fill(depths, at + k, at + count[2], depth);
     }

@@ -50,9 +50,12 @@ final class FireLight {
             grids[i] = grid;
             extinctions[i] = new float[grid.shape.size()];
             given[i] = new float[3][grid.shape.size()];
-            int number = i;
-            workers.forEachSlab(
-                    grid.shape.nz(), (z, worker) -> gather(number, shading, bodies, edge, z));
+            // Where nothing burns and no light is handed on nobody asks for what the cells are.
+            if (volume.kelvin != null || volume.flame != null || shading.scatter() > 0) {
+                int number = i;
+                workers.forEachSlab(
+                        grid.shape.nz(), (z, worker) -> gather(number, shading, bodies, edge, z));
+            }
         }
         for (int i = 0; i < grids.length; i++) {
             Leaving leaving =

@@ -259,7 +259,8 @@ final class GasLight {
                             y - volumes.offset(i, 1),
                             z - volumes.offset(i, 2));
         }
-        return depth == 0 ? 1 : (float) Math.exp(-shading.effective(depth));
+        float effective = shading.effective(depth);
+        return depth == 0 ? 1 : effective < Beam.DARK ? (float) Math.exp(-effective) : 0;
     }
 
     /// Share of the sunlight that reaches a place in a volume, m from its own corner.

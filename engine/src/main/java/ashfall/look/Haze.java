@@ -59,7 +59,7 @@ final class Haze {
 
         Air(SparseGrid kelvin, Lattice lattice, double strength, Workers workers) {
             super(List.of(kelvin), 0, lattice);
-            index = dense(kelvin, kelvin.background(0));
+            index = dense(kelvin, kelvin.background(0), workers);
             for (int i = 0; i < index.length; i++) {
                 index[i] = (float) (strength * index(Math.max(1, index[i])));
             }

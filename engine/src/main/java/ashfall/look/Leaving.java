@@ -67,7 +67,7 @@ final class Leaving {
             brightest = Math.max(brightest, sum(given, cell));
         }
         GridShape shape = cells.shape;
-        for (int z = 0; z < shape.nz(); z++) {
+        for (int z = 0; brightest > 0 && z < shape.nz(); z++) {
             for (int y = 0; y < shape.ny(); y++) {
                 for (int x = 0; x < shape.nx(); x++) {
                     if (mostAround(given, shape, x, y, z) > SHINING * brightest) {

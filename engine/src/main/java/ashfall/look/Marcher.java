@@ -1,7 +1,6 @@
 package ashfall.look;
 
 import ashfall.grid.Frame;
-import ashfall.grid.Seeded;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Picture;
@@ -12,7 +11,6 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -29,9 +27,6 @@ import java.util.Set;
 public final class Marcher {
     /// Samples a voxel that do for a picture which another follows at once.
     public static final double PASSING = 0.5;
-
-    /// Rays through a pixel at the edge of a mesh.
-    private static final int EDGE_RAYS = 4;
 
     final Volumes volumes;
     final Shading shading;
@@ -164,7 +159,7 @@ public final class Marcher {
     /// Hot air before the site; null where it turns no light.
     ///
     /// @param job that wants it: the one that prepared the light may have been called off since
-    private synchronized Haze haze(Workers job) {
+    synchronized Haze haze(Workers job) {
         if (haze == null && haziness > 0) {
             haze = Haze.of(gas, haziness, quick ? 2 : 1, job);
         }
@@ -223,53 +218,11 @@ public final class Marcher {
     ///
     /// @param samples of a ray in a voxel
     public Picture draw(View view, int width, int height, double samples, Seen seen, Workers job) {
-        float[] rgb = new float[3 * width * height];
-        float[] emitted = new float[width * height];
-        float[] opacity = new float[width * height];
-        double perMetre = view.width() / width;
-        int[] shown =
-                Arrays.stream(Part.values()).filter(seen::shows).mapToInt(Part::offset).toArray();
-        double finest = perMetre * volumes.distance(view.eye());
+        double finest = view.width() / width * volumes.distance(view.eye());
         // Larger voxels pay where a moment is seen again, from elsewhere.
         Volume[] gas = again ? volumes.seenBy(finest, job) : volumes.all;
         again = quick;
-        Haze air = samples >= 1 ? haze(job) : null;
-        DepthMap depths = depths(view, width, height, false, job);
-        // Edges of meshes are smooth where there is time for it.
-        DepthMap touched = samples >= 1 ? depths(view, width, height, true, job) : null;
-        job.forEachSlab(
-                height,
-                (row, worker) -> {
-                    Ray ray = new Ray(this, gas, air, samples, false);
-                    ray.seeThrough(seen == Seen.THROUGH);
-                    for (int column = 0; column < width; column++) {
-                        int pixel = row * width + column;
-                        float jitter = Seeded.unit(0, 0, 0, pixel);
-                        boolean isEdge =
-                                touched != null && !touched.isSure(pixel) && depths.isEdge(pixel);
-                        int rays = isEdge ? EDGE_RAYS : 1;
-                        float share = 1f / rays;
-                        for (int i = 0; i < rays; i++) {
-                            double x = isEdge ? 0.25 + 0.5 * (i % 2) : 0.5;
-                            double y = isEdge ? 0.25 + 0.5 * (i / 2) : 0.5;
-                            Vec3 d = view.ray(column + x, row + y, width, height);
-                            DepthMap known = isEdge ? null : depths;
-                            ray.trace(view, view.eye(), d, perMetre, jitter, 0, known, pixel);
-                            opacity[pixel] += share * ray.opacity();
-                            emitted[pixel] += share * ray.glowLuminance();
-                            for (int part : shown) {
-                                rgb[3 * pixel] += share * ray.parts[part];
-                                rgb[3 * pixel + 1] += share * ray.parts[part + 1];
-                                rgb[3 * pixel + 2] += share * ray.parts[part + 2];
-                            }
-                            for (int k = 0; k < 3 && seen == Seen.COVER; k++) {
-                                rgb[3 * pixel + k] +=
-                                        (float) (share * 2 * ray.clear / shading.exposure());
-                            }
-                        }
-                    }
-                });
-        return new Picture(width, height, rgb, emitted, opacity, shading.exposure());
+        return new Drawing(this, gas, view, width, height, samples, seen, job).picture(job);
     }
 
     /// Takes a finished picture apart by parts, with the motion blur, the depth of field and the
@@ -320,7 +273,7 @@ public final class Marcher {
     /// What of the meshes is seen through a pinhole; null where there are none, or is no pinhole.
     ///
     /// @param isWhole whether a finished picture is taken, of rays all over the pixels
-    private DepthMap depths(View view, int width, int height, boolean isWhole, Workers job) {
+    DepthMap depths(View view, int width, int height, boolean isWhole, Workers job) {
         Meshes meshes = bodies.meshes();
         return meshes.areNone() || (isWhole && taking.radius() > 0)
                 ? null

@@ -4,6 +4,7 @@ import ashfall.grid.Frame;
 import ashfall.grid.GridShape;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
+import ashfall.work.Workers;
 
 /// The velocity of a frame laid out for motion blur: at the middles of voxels, and around the gas
 /// that of the gas beside it, since what will be there, or was, is looked for by the velocity
@@ -23,13 +24,13 @@ final class Motion {
 
     /// @param from lattice place of the box's corner
     /// @param shape of the box, whole bricks
-    Motion(SparseGrid velocity, int[] from, GridShape shape) {
+    Motion(SparseGrid velocity, int[] from, GridShape shape, Workers workers) {
         this.shape = shape;
         this.bricks = new GridShape(shape.nx() / BRICK, shape.ny() / BRICK, shape.nz() / BRICK);
         this.sums = new double[bricks.size()][];
         for (int axis = 0; axis < 3; axis++) {
             components[axis] = new float[shape.size()];
-            VoxelBox.fill(velocity, from, shape, axis, components[axis]);
+            VoxelBox.fill(velocity, from, shape, axis, components[axis], workers);
             if (velocity.isStaggered()) {
                 int next = shape.stride(axis);
                 float[] faces = components[axis];

@@ -31,7 +31,7 @@ final class Ray {
     float clear;
 
     /// Share of it that is hidden by gas which is cut out.
-    private float cut;
+    float cut;
 
     /// Sums over the gas, each piece as much as it covers: of distance in m, of temperature in K,
     /// of velocity in m/s; divide by the opacity.
@@ -58,6 +58,16 @@ final class Ray {
     private float late;
 
     private Vec3 eye;
+
+    private Vec3 d;
+
+    /// Distances to the ground and to the keeper, m; infinite where they are not met.
+    private double ground;
+
+    private double standing;
+
+    /// What it ends at but the ground; or null.
+    private Bodies.Met body;
 
     /// Where hot air turns the ray; null where it does not.
     private final Haze.Way hotAir;
@@ -115,7 +125,7 @@ final class Ray {
         through = is;
     }
 
-    /// Follows a line of sight.
+    /// Follows a line of sight to its end.
     ///
     /// @param width of a pixel at a distance of 1 m
     /// @param jitter 0 to 1: where the first step ends
@@ -131,8 +141,15 @@ final class Ray {
             float late,
             DepthMap depths,
             int pixel) {
+        aim(view, eye, d, depths, pixel);
+        follow(view, width, jitter, late);
+        addBehind(width);
+    }
+
+    /// Begins with a line of sight: finds what it ends at.
+    void aim(View view, Vec3 eye, Vec3 d, DepthMap depths, int pixel) {
         this.eye = eye;
-        this.late = late;
+        this.d = d;
         Arrays.fill(parts, 0);
         clear = 1;
         cut = 0;
@@ -140,27 +157,48 @@ final class Ray {
         distance = 0;
         heat = 0;
         Arrays.fill(motion, 0);
-        double ground = ground(eye, d);
-        Bodies.Met met =
+        ground = ground(eye, d);
+        body =
                 depths == null || !depths.isSure(pixel)
                         ? scene.bodies.meet(eye, d, ground)
                         : scene.bodies.meet(eye, d, ground, depths.triangle(pixel));
-        end = met == null ? ground : met.distance();
-        double standing =
-                scene.keeper == null ? Double.POSITIVE_INFINITY : scene.keeper.distance(view, d);
+        end = body == null ? ground : body.distance();
+        standing = scene.keeper == null ? Double.POSITIVE_INFINITY : scene.keeper.distance(view, d);
+    }
+
+    /// Does the keeper stand in it?
+    boolean meetsKeeper() {
+        return standing < end;
+    }
+
+    /// Follows it through the gas.
+    void follow(View view, double width, float jitter, float late) {
+        this.late = late;
         march(d, 0, Math.min(end, standing), jitter);
-        if (standing < end) {
+        if (meetsKeeper()) {
             scene.addKeeper(this, view, eye.plus(d.times(standing)), standing * width);
             march(d, standing, end, jitter);
         }
         if (clear <= opaque) {
             close();
+        }
+    }
+
+    /// Has it come through the gas as far as its neighbours have.
+    void follow(float clear, float cut) {
+        this.clear = clear;
+        this.cut = cut;
+    }
+
+    /// Adds what is seen behind the gas.
+    void addBehind(double width) {
+        if (clear <= opaque) {
             return;
         }
         if (hotAir != null && hotAir.follow(eye, d, end)) {
-            addTurned(d, width);
+            addTurned(width);
         } else {
-            addSite(eye, d, ground, met, width);
+            addSite(eye, d, ground, body, width);
         }
     }
 
@@ -193,16 +231,16 @@ final class Ray {
 
     /// Adds the site as it is seen through hot air: along the line that the ray would have come on
     /// where it turned.
-    private void addTurned(Vec3 d, double width) {
+    private void addTurned(double width) {
         double at = hotAir.at;
         Vec3 turn = new Vec3(hotAir.turn[0], hotAir.turn[1], hotAir.turn[2]);
         Vec3 turned = d.plus(turn).unit();
         Vec3 from = eye.plus(d.minus(turned).times(at));
-        double ground = ground(from, turned);
-        Bodies.Met met = scene.bodies.meet(from, turned, ground);
-        addSite(from, turned, ground, met, width);
+        double far = ground(from, turned);
+        Bodies.Met met = scene.bodies.meet(from, turned, far);
+        addSite(from, turned, far, met, width);
         // At the site's distance less is seen of a turn that is near it.
-        bent = turn.times(1 - Math.min(1, at / (met == null ? ground : met.distance())));
+        bent = turn.times(1 - Math.min(1, at / (met == null ? far : met.distance())));
     }
 
     private void march(Vec3 d, double from, double end, float jitter) {

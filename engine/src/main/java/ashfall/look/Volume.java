@@ -72,29 +72,29 @@ final class Volume extends VoxelBox {
         SparseGrid glow = mapping.glowsAsSeen() ? smoke : frame.channels().get(mapping.glow());
         SparseGrid release = burning ? frame.channels().get("flame") : null;
         SparseGrid velocity = open >= 0 ? frame.channels().get("velocity") : null;
-        density = dense(smoke, 0);
+        density = dense(smoke, 0, workers);
         mapping.toSmoke(density);
-        source = mapping.glowsAsSeen() ? density : glow == null ? null : dense(glow, 0);
+        source = mapping.glowsAsSeen() ? density : glow == null ? null : dense(glow, 0, workers);
         if (source != null && source != density) {
             SparseGrid fuel = mapping.core() > 0 ? frame.channels().get("fuel") : null;
-            mapping.toGlow(source, fuel == null ? null : dense(fuel, 0));
+            mapping.toGlow(source, fuel == null ? null : dense(fuel, 0, workers));
         }
         SparseGrid dye = mapping.thin() == null ? null : frame.channels().get(mapping.tint());
-        tint = dye == null ? null : dense(dye, 0);
+        tint = dye == null ? null : dense(dye, 0, workers);
         if (tint != null) {
             mapping.toTint(tint);
         }
-        kelvin = heat == null || source == null ? null : dense(heat, heat.background(0));
+        kelvin = heat == null || source == null ? null : dense(heat, heat.background(0), workers);
         if (kelvin != null) {
             mapping.toKelvin(kelvin);
         }
-        flame = release == null ? null : dense(release, 0);
+        flame = release == null ? null : dense(release, 0, workers);
         if (velocity == null) {
             motion = null;
             moved = null;
             skips = new Skips(new Reach(this, workers));
         } else {
-            float[][] speeds = new Motion(velocity, from, shape).components();
+            float[][] speeds = new Motion(velocity, from, shape, workers).components();
             skips = new Skips(new Reach(this, speeds, (float) (0.5 * open / voxel), workers));
             motion = new Quads(this, speeds);
             moved = new Quads(this, density, kelvin, flame, source);

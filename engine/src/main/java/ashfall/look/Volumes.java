@@ -92,6 +92,11 @@ final class Volumes {
         return Math.sqrt(square);
     }
 
+    /// Distance between opposite corners of the box around all, m.
+    double diagonal() {
+        return Math.sqrt(size[0] * size[0] + size[1] * size[1] + size[2] * size[2]);
+    }
+
     int count() {
         return all.length;
     }

@@ -5,6 +5,7 @@ import ashfall.grid.Lattice;
 import ashfall.grid.SparseGrid;
 import ashfall.grid.SparseGrid.Leaf;
 import ashfall.shot.Vec3;
+import ashfall.work.Workers;
 
 import java.util.Arrays;
 import java.util.List;
@@ -95,36 +96,42 @@ abstract class VoxelBox {
     }
 
     /// A grid's first component as an array in this shape.
-    final float[] dense(SparseGrid grid, float background) {
+    final float[] dense(SparseGrid grid, float background, Workers workers) {
         float[] out = new float[shape.size()];
-        Arrays.fill(out, background);
-        fill(grid, from, shape, 0, out);
+        if (background != 0) {
+            Arrays.fill(out, background);
+        }
+        fill(grid, from, shape, 0, out, workers);
         return out;
     }
 
     /// Lays a component of a grid's leaves into an array.
     ///
     /// @param from lattice place of the array's corner
-    static void fill(SparseGrid grid, int[] from, GridShape shape, int component, float[] out) {
+    static void fill(
+            SparseGrid grid,
+            int[] from,
+            GridShape shape,
+            int component,
+            float[] out,
+            Workers workers) {
         int components = grid.components();
-        for (int i = 0; i < grid.leafCount(); i++) {
-            Leaf leaf = grid.leaf(i);
-            int x0 = leaf.x() - from[0];
-            int y0 = leaf.y() - from[1];
-            int z0 = leaf.z() - from[2];
-            if (x0 < 0
-                    || y0 < 0
-                    || z0 < 0
-                    || x0 >= shape.nx()
-                    || y0 >= shape.ny()
-                    || z0 >= shape.nz()) {
-                continue;
-            }
-            for (int v = 0; v < SparseGrid.VOXELS; v++) {
-                out[shape.at(x0 + (v & 7), y0 + (v >> 3 & 7), z0 + (v >> 6))] =
-                        leaf.value(components * v + component);
-            }
-        }
+        workers.forEachSlab(
+                grid.leafCount(),
+                (i, worker) -> {
+                    Leaf leaf = grid.leaf(i);
+                    int x0 = leaf.x() - from[0];
+                    int y0 = leaf.y() - from[1];
+                    int z0 = leaf.z() - from[2];
+                    boolean before = x0 < 0 || y0 < 0 || z0 < 0;
+                    if (before || x0 >= shape.nx() || y0 >= shape.ny() || z0 >= shape.nz()) {
+                        return;
+                    }
+                    for (int v = 0; v < SparseGrid.VOXELS; v++) {
+                        out[shape.at(x0 + (v & 7), y0 + (v >> 3 & 7), z0 + (v >> 6))] =
+                                leaf.value(components * v + component);
+                    }
+                });
     }
 
     /// Length of an edge, m.
