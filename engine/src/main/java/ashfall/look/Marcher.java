@@ -296,6 +296,7 @@ public final class Marcher {
         int pixel = row * width + column;
         double perMetre = view.width() / width;
         float share = 1f / taking.rays();
+        float[] sum = new float[3 * Part.COUNT];
         double covered = 0;
         double solid = 0;
         double distance = 0;
@@ -311,11 +312,8 @@ public final class Marcher {
             }
             float jitter = taking.draw(pixel, i, 2);
             ray.trace(view, eye, d, perMetre, jitter, taking.late(pixel, i), depths, pixel);
-            for (Part part : Part.values()) {
-                float[] light = out.light(part);
-                for (int k = 0; k < 3; k++) {
-                    light[3 * at + k] += share * ray.parts[part.offset() + k];
-                }
+            for (int k = 0; k < sum.length; k++) {
+                sum[k] += share * ray.parts[k];
             }
             out.opacity()[at] += share * ray.opacity();
             covered += ray.opacity();
@@ -331,6 +329,9 @@ public final class Marcher {
             double pixels = share / (perMetre * d.dot(view.forward()));
             out.haze()[2 * at] += (float) (pixels * ray.bent.dot(view.right()));
             out.haze()[2 * at + 1] -= (float) (pixels * ray.bent.dot(view.up()));
+        }
+        for (Part part : Part.values()) {
+            System.arraycopy(sum, part.offset(), out.light(part), 3 * at, 3);
         }
         boolean far = covered + solid == 0;
         out.distance()[at] = far ? Float.POSITIVE_INFINITY : (float) (distance / (covered + solid));

@@ -254,6 +254,9 @@ final class Ray {
                 first = Math.min(first, crossing.near);
             }
         }
+        if (first == Double.POSITIVE_INFINITY) {
+            return;
+        }
         scattering.begin(d);
         double s = first;
         // The first step is a part of one, so that neighbours do not step together.

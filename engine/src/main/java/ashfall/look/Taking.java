@@ -19,6 +19,17 @@ record Taking(double open, double radius, double focus, int rays) {
     /// generalised golden ratio).
     private static final double ROOT = 1.1347241384015194;
 
+    /// Its powers, by the number of what is drawn.
+    private static final double[] STEPS = new double[5];
+
+    static {
+        double step = 1;
+        for (int i = 0; i < STEPS.length; i++) {
+            step /= ROOT;
+            STEPS[i] = step;
+        }
+    }
+
     /// Number of the moment among what is drawn by chance.
     private static final int MOMENT = 5;
 
@@ -44,11 +55,7 @@ record Taking(double open, double radius, double focus, int rays) {
     ///
     /// @param draw 0 to 4
     float draw(int pixel, int ray, int draw) {
-        double step = 1;
-        for (int i = 0; i <= draw; i++) {
-            step /= ROOT;
-        }
-        double place = Seeded.unit(0, 0, draw, pixel) + ray * step;
+        double place = Seeded.unit(0, 0, draw, pixel) + ray * STEPS[draw];
         return (float) (place - Math.floor(place));
     }
 
