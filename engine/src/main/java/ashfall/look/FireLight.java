@@ -4,6 +4,8 @@ import ashfall.grid.GridShape;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.util.Arrays;
+
 /// The fire on coarse cells: how much each shines and how thick it is, and what its lamps give to
 /// places outside the gas.
 ///
@@ -42,6 +44,11 @@ final class FireLight {
         this.grids = new LightGrid[volumes.count()];
         this.extinctions = new float[volumes.count()][];
         this.given = new float[volumes.count()][][];
+        // Where nothing can burn and no light is handed on nobody asks for what the cells are.
+        boolean isAsked =
+                shading.scatter() > 0
+                        || Arrays.stream(volumes.all)
+                                .anyMatch(v -> v.kelvin != null || v.flame != null);
         for (int i = 0; i < volumes.count(); i++) {
             Volume volume = volumes.all[i];
             double longest = Math.max(volume.size(0), Math.max(volume.size(1), volume.size(2)));
@@ -50,8 +57,7 @@ final class FireLight {
             grids[i] = grid;
             extinctions[i] = new float[grid.shape.size()];
             given[i] = new float[3][grid.shape.size()];
-            // Where nothing burns and no light is handed on nobody asks for what the cells are.
-            if (volume.kelvin != null || volume.flame != null || shading.scatter() > 0) {
+            if (isAsked) {
                 int number = i;
                 workers.forEachSlab(
                         grid.shape.nz(), (z, worker) -> gather(number, shading, bodies, edge, z));

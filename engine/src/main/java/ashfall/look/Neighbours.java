@@ -7,7 +7,7 @@ import java.util.Arrays;
 ///
 /// Every second pixel of every second row is looked at first, then those in the middle of four,
 /// then the rest. One with neighbours that differ is looked at for itself, as is one beside a pixel
-/// without gas. What stands behind the gas has no part in it.
+/// without smoke. What stands behind the gas has no part in it.
 final class Neighbours {
     /// Passes over the picture until each pixel was met.
     static final int PASSES = 3;

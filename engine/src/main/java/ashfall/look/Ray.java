@@ -184,7 +184,7 @@ final class Ray {
         }
     }
 
-    /// Has it come through the gas as far as its neighbours have.
+    /// Lets it have come through gas that is known.
     void follow(float clear, float cut) {
         this.clear = clear;
         this.cut = cut;

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import ashfall.grid.Frame;
 import ashfall.grid.Lattice;
+import ashfall.grid.SparseGrid;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Region;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 import java.util.ArrayList;
 import java.util.Collections;
@@ -124,21 +126,24 @@ class FireLightTest {
     }
 
     /// A block of cold smoke, 8 m wide, hides the fire from what lies behind it, and from nothing
-    /// else: `e^(−τ)` of the light is left.
-    @Test
-    void otherGas_hidesWhatLiesBehindItOnly() {
+    /// else: `e^(−τ)` of the light is left. So does smoke of which no temperature is known.
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void otherGas_hidesWhatLiesBehindItOnly(boolean hasHeat) {
+        SparseGrid density = Blocks.grid("density", 0, () -> 0.2 / AREA);
+        SparseGrid heat = Blocks.grid("temperature", 300, () -> 300);
         Frame smoke =
                 new Frame(
                         1,
                         0,
                         new Lattice(8, 0, -4, 0.5),
-                        Map.of(
-                                "density", Blocks.grid("density", 0, () -> 0.2 / AREA),
-                                "temperature", Blocks.grid("temperature", 300, () -> 300)));
+                        hasHeat
+                                ? Map.of("density", density, "temperature", heat)
+                                : Map.of("density", density));
         Shot shot =
                 Settings.with(
                         Shot.empty("balls"),
-                        List.of("sun.strength=0", "sun.sky=0", "look.inner=0"));
+                        List.of("sun.strength=0", "sun.sky=0", "look.inner=0", "look.scatter=0"));
         Marcher alone = new Marcher(List.of(ball(2)), shot, WORKERS);
         Marcher both = new Marcher(List.of(ball(2), smoke), shot, WORKERS);
         assertEquals(alone.firePower(), both.firePower(), 1e-6 * alone.firePower());
