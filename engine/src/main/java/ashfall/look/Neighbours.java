@@ -90,7 +90,7 @@ final class Neighbours {
     }
 
     /// Finds what a pixel has from those around it that were met in passes before, unless they
-    /// differ; then it must be kept.
+    /// differ: then it is like no other until what a ray has there is kept.
     ///
     /// @param end of its own ray, m
     /// @return whether it was found
