@@ -192,7 +192,7 @@ final class Ray {
 
     /// Adds what is seen behind the gas.
     void addBehind(double width) {
-        if (clear <= opaque) {
+        if (clear == 0) {
             return;
         }
         if (hotAir != null && hotAir.follow(eye, d, end)) {
