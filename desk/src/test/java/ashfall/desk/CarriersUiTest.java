@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.shot.Carrier;
+import ashfall.shot.Curve;
 import ashfall.shot.Frames;
 import ashfall.shot.Item;
 import ashfall.shot.Settings;
@@ -12,6 +13,7 @@ import ashfall.shot.Shot;
 import ashfall.shot.Source;
 
 import javafx.scene.Node;
+import javafx.scene.control.Labeled;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 
@@ -105,12 +107,43 @@ class CarriersUiTest extends DeskTest {
         robot.interact(() -> window.document().put(CARRIERS, Carrier.SHOWN, true));
         until("it is finished", () -> window.proof().isSettled());
         int[] with = pixels((ImageView) node(robot, "proof-picture"));
-        assertEquals(without.length, with.length);
+        int embers = brighter(with, without);
+        assertTrue(embers > 20, embers + " pixels are brighter");
+
+        Curve rate = Curve.constant(500);
+        robot.interact(() -> window.document().put(CARRIERS, Carrier.SPARKS, rate));
+        until("it is finished", () -> window.proof().isSettled());
+        int sparks = brighter(pixels((ImageView) node(robot, "proof-picture")), with);
+        assertTrue(sparks > embers, sparks + " pixels more by their sparks");
+    }
+
+    private static int brighter(int[] pixels, int[] than) {
+        assertEquals(than.length, pixels.length);
         int brighter = 0;
-        for (int i = 0; i < with.length; i++) {
-            brighter += (with[i] & 0xff00) > (without[i] & 0xff00) ? 1 : 0;
+        for (int i = 0; i < pixels.length; i++) {
+            brighter += (pixels[i] & 0xff00) > (than[i] & 0xff00) ? 1 : 0;
         }
-        assertTrue(brighter > 20, brighter + " pixels are brighter");
+        return brighter;
+    }
+
+    /// Carriers that feed no gas say so, and are called embers where they are shown.
+    @Test
+    void carriersThatGiveNothing_sayIt(FxRobot robot) {
+        robot.clickOn("#add-carriers");
+        until("they are told", () -> text(robot, "source-words").endsWith("m/s at most."));
+        Curve none = Curve.constant(0);
+        robot.interact(() -> window.document().put(CARRIERS, Source.TOTAL, none));
+        until("they are told", () -> text(robot, "source-words").endsWith("nothing to the gas."));
+        assertTrue(line(robot).contains("nothing"), line(robot).toString());
+        robot.interact(() -> window.document().put(CARRIERS, Carrier.SHOWN, true));
+        until("they are embers", () -> line(robot).contains("embers"));
+    }
+
+    private static List<String> line(FxRobot robot) {
+        return node(robot, "line-elements-fireball-sources-carriers").lookupAll(".label").stream()
+                .map(Labeled.class::cast)
+                .map(Labeled::getText)
+                .toList();
     }
 
     /// Pixels of the chart that a frame takes.

@@ -7,6 +7,7 @@ import ashfall.shot.Element;
 import ashfall.shot.Item;
 import ashfall.shot.Shot;
 import ashfall.shot.ShotException;
+import ashfall.shot.Source;
 import ashfall.shot.Unit;
 import ashfall.shot.Vec3;
 import ashfall.sim.CarrierFlights;
@@ -50,6 +51,9 @@ final class CarrierCheck {
                                     + " let the burst begin earlier",
                             name,
                             carriers.firstBirth()));
+            return all;
+        }
+        if (!Source.gives(source)) {
             return all;
         }
         double gone = leave(element, carriers);

@@ -5,7 +5,6 @@ import ashfall.geometry.Body;
 import ashfall.shot.Bounds;
 import ashfall.shot.Burn;
 import ashfall.shot.Carrier;
-import ashfall.shot.Curve;
 import ashfall.shot.Element;
 import ashfall.shot.Fineness;
 import ashfall.shot.Frames;
@@ -275,12 +274,10 @@ public final class Continuity {
     private void checkTime(String name, Item source) {
         double last = shot.frames().get(Frames.RATE).seconds(shot.frames().get(Frames.LAST));
         boolean whole = Source.isFuelAtOnce(source);
-        boolean ever = whole;
+        boolean ever = Source.gives(source);
         boolean late = !whole;
         for (var param : Source.RELEASES) {
             // A kind without it has its default, nothing.
-            Curve curve = source.get(param);
-            ever |= curve.largest() > 0;
             late &= Timing.given(source, param, -1e6, last) <= 0;
         }
         boolean seen = source.kind().equals(Source.CARRIERS) && source.get(Carrier.SHOWN);

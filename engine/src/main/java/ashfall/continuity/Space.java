@@ -91,10 +91,11 @@ public record Space(Vec3 from, Vec3 to) {
         return Optional.of(filled.rounded(grounded ? ground : Double.NaN));
     }
 
-    /// All the room that carriers fly through.
+    /// All the room that carriers fly through, but for those that are embers alone.
     private static void addCarriers(Shot shot, Element element, Extent filled) {
         for (Item source : element.sources().values()) {
-            if (source.get(Source.ON) && source.kind().equals(Source.CARRIERS)) {
+            boolean thrown = source.get(Source.ON) && source.kind().equals(Source.CARRIERS);
+            if (thrown && Source.gives(source)) {
                 Carriers carriers = CarrierFlights.of(shot, element, source);
                 double[][] room = carriers.room(carriers.firstBirth(), carriers.lastEnd());
                 for (int axis = 0; axis < 3 && room != null; axis++) {

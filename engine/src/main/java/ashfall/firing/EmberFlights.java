@@ -14,7 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /// The carriers of a run as embers of a picture: where they are as it was fired, with the size and
-/// the glow that the shot asks for now.
+/// the glow that the shot asks for now, and the sparks they shed.
 public final class EmberFlights {
     private EmberFlights() {}
 
@@ -41,6 +41,9 @@ public final class EmberFlights {
                                 Carriers own = CarrierFlights.of(fired, thrown, source);
                                 own.forEachLiving(
                                         seconds, s -> all.add(ember(own, s, seconds, open, now)));
+                                all.addAll(
+                                        new Sparks(own, now, CarrierFlights.wind(fired))
+                                                .at(seconds, open));
                             }
                         });
         return all;
@@ -58,13 +61,18 @@ public final class EmberFlights {
         double end = Math.nextDown(born + life);
         Vec3 from = place(all, seen.carrier, Math.max(born, seconds - open / 2));
         Vec3 to = place(all, seen.carrier, Math.min(end, seconds + open / 2));
-        double hot = look.number(Carrier.EMBER_BORN);
         return new Ember(
                 from,
                 to,
-                hot + lived * (look.number(Carrier.EMBER_END) - hot),
+                kelvin(look, lived),
                 look.number(Carrier.EMBER_SIZE),
                 look.number(Carrier.EMBER_GLOW));
+    }
+
+    /// Temperature of an ember that has lived a share of its life, K.
+    static double kelvin(Item look, double lived) {
+        double hot = look.number(Carrier.EMBER_BORN);
+        return hot + lived * (look.number(Carrier.EMBER_END) - hot);
     }
 
     private static Vec3 place(Carriers all, int carrier, double seconds) {

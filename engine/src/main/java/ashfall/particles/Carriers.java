@@ -52,6 +52,9 @@ public final class Carriers {
     private static final int SIZE = 5;
     private static final int STRENGTH = 6;
 
+    /// The first purpose that chances are not used for here.
+    public static final int OTHERS = 16;
+
     private final Item item;
     private final long seed;
     private final int[] order;
@@ -169,7 +172,10 @@ public final class Carriers {
         return times;
     }
 
-    private double chance(int carrier, int purpose, int counter) {
+    /// A number in [0, 1) of a carrier's own.
+    ///
+    /// @param purpose what for; from [#OTHERS] on
+    public double chance(int carrier, int purpose, int counter) {
         return Seeded.unit(seed, carrier, purpose, counter);
     }
 

@@ -246,6 +246,40 @@ public final class Carrier {
                     .words("dim", "bright")
                     .does("Factor on the light of the embers; one is what hot bodies give off.");
 
+    public static final Quantity SPARKS =
+            Quantity.of("spark.rate", "Sparks shed", Unit.NONE, 0, PICTURE)
+                    .hard(0, 5000)
+                    .usual(20, 600)
+                    .curve()
+                    .words("none", "many")
+                    .does(
+                            "Sparks that each ember sheds a second: they stay where they were shed,"
+                                    + " as a tail behind it. The gas knows nothing of them.");
+    public static final Quantity SPARK_LIFE =
+            Quantity.of("spark.life", "Sparks glow for", Unit.SECOND, 0.5, PICTURE)
+                    .hard(0.01, 30)
+                    .usual(0.1, 1.5)
+                    .words("short tail", "long tail")
+                    .does(
+                            "How long a spark glows at most, and so how long the tail is: it cools"
+                                    + " from its ember's temperature until it is dark.");
+    public static final Quantity SPARK_SIZE =
+            Quantity.of("spark.diameter", "Spark's diameter", Unit.METRE, 0.005, PICTURE)
+                    .hard(0.0001, 1)
+                    .usual(0.001, 0.03)
+                    .words("smaller", "larger")
+                    .does(
+                            "How large a spark is seen at most: one smaller than a pixel is as much"
+                                    + " dimmer.");
+    public static final Quantity SPARK_SPEED =
+            Quantity.of("spark.speed", "Sparks scatter at", Unit.METRE_PER_SECOND, 1, PICTURE)
+                    .hard(0, 200)
+                    .usual(0, 4)
+                    .words("a thread", "a brush")
+                    .does(
+                            "Speed at which sparks fly from their ember every way; the air stops"
+                                + " them in the course of their lives, and the wind takes them.");
+
     /// In the order in which an artist sets them.
     static final Param<?>[] ALL = {
         COUNT,
@@ -279,7 +313,11 @@ public final class Carrier {
         EMBER_SIZE,
         EMBER_BORN,
         EMBER_END,
-        EMBER_GLOW
+        EMBER_GLOW,
+        SPARKS,
+        SPARK_LIFE,
+        SPARK_SIZE,
+        SPARK_SPEED
     };
 
     /// Does a parameter say anything of carriers that are as an item has them?
@@ -293,8 +331,11 @@ public final class Carrier {
         if (param == FROM || param == TO) {
             return item.get(COUNT) > 0;
         }
-        if (param.key().startsWith("ember.")) {
+        if (param == SPARKS || param.key().startsWith("ember.")) {
             return item.get(SHOWN);
+        }
+        if (param.key().startsWith("spark.")) {
+            return item.get(SHOWN) && item.get(SPARKS).largest() > 0;
         }
         if (param == BOUNCE) {
             return item.get(COLLIDES);

@@ -392,6 +392,12 @@ public final class Source {
         return source.kind().equals(CARRIERS) && source.number(TOTAL) > 0;
     }
 
+    /// Does a source ever give anything to the gas? Carriers that do not are embers alone.
+    public static boolean gives(Item source) {
+        return isFuelAtOnce(source)
+                || RELEASES.stream().anyMatch(param -> source.get(param).largest() > 0);
+    }
+
     /// Does a parameter say anything of a source that is as an item has it?
     public static boolean concerns(Param<?> param, Item item) {
         if (param == PATCH_EDGE) {

@@ -74,6 +74,11 @@ public final class CarrierFlights {
         return new Carriers(item, Surroundings.still(0), 0, 0);
     }
 
+    /// The wind of a shot with its gusts, as what is light goes with it.
+    public static Surroundings.Wind wind(Shot shot) {
+        return Wind.of(shot.air())::at;
+    }
+
     private static Surroundings around(Shot shot, Element element, Item source) {
         Item air = shot.air();
         Wind wind = Wind.of(air);

@@ -75,6 +75,24 @@ class ContinuityTest {
                 Continuity.check(shot.withObstacle("board", off), "store", Fineness.SKETCH));
     }
 
+    /// Stars of a shell that burn by themselves leave its gas's bounds and may; where they feed it
+    /// they may not. Neither is room kept for embers.
+    @Test
+    void carriersThatLeaveTheBounds_areSaid_whereTheyFeedTheGas() {
+        Shot shell = DemoShots.read("signal-mortar").shot();
+        assertEquals(List.of(), Continuity.check(shell, "shell", Fineness.WORK));
+        String given = "elements.shell.sources.stars.release.smoke=0.001";
+        Shot feeding = Settings.with(shell, List.of(given));
+        Finding found = Continuity.check(feeding, "shell", Fineness.WORK).getFirst();
+        assertEquals("elements.shell.sources.stars", found.path());
+        assertTrue(
+                found.sentence().contains("% of the carriers of 'stars' leave the bounds"),
+                found.toString());
+        Space alone = Space.forecast(shell, "shell").orElseThrow();
+        Space fed = Space.forecast(feeding, "shell").orElseThrow();
+        assertTrue(fed.to().y() - alone.to().y() > 5, alone + " and " + fed);
+    }
+
     @Test
     void whatCannotBeKept_isSaid() {
         Shot shot =

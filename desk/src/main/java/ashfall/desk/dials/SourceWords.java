@@ -88,7 +88,7 @@ final class SourceWords extends Label {
         Element element = shot.element(steps[1]);
         try {
             if (item.kind().equals(Source.CARRIERS)) {
-                return words(CarrierFlights.of(shot, element, item), item.number(Source.INHERITED));
+                return words(CarrierFlights.of(shot, element, item), item);
             }
             SourceSettings source = SourceSettings.of(steps[3], element);
             if (!source.hasPatches()) {
@@ -130,7 +130,7 @@ final class SourceWords extends Label {
                         words);
     }
 
-    private static String words(Carriers carriers, double inherited) {
+    private static String words(Carriers carriers, Item item) {
         if (carriers.count() == 0) {
             return "none is ever born";
         }
@@ -145,11 +145,16 @@ final class SourceWords extends Label {
             most = Math.max(most, living);
         }
         Carriers.Reach reach = carriers.reach();
+        double inherited = item.number(Source.INHERITED) * carriers.fastestBorn();
+        String speed = Unit.METRE_PER_SECOND.figure(inherited, 3);
+        String gas =
+                Source.gives(item)
+                        ? " Gas at birth goes at " + speed + " at most."
+                        : " They give nothing to the gas.";
         return String.format(
                 Locale.ROOT,
                 "%,d are born from %.2f s on, at most %,d live at once, the last ends at %.2f s."
-                        + " They come %s in the mean, %s at most; %.0f %% overlap at %.2f s."
-                        + " Gas at birth goes at %s at most.",
+                        + " They come %s in the mean, %s at most; %.0f %% overlap at %.2f s.%s",
                 carriers.count(),
                 from,
                 most,
@@ -158,6 +163,6 @@ final class SourceWords extends Label {
                 Unit.METRE.figure(reach.farthest(), 3),
                 100 * carriers.overlap(when),
                 when,
-                Unit.METRE_PER_SECOND.figure(inherited * carriers.fastestBorn(), 3));
+                gas);
     }
 }

@@ -126,7 +126,11 @@ public final class Live {
         if (kept > 0) {
             return Unit.KELVIN.figure(kept, 4);
         }
-        return !igniter && item.get(Source.KEPT_FUEL).largest() > 0 ? "keeps fuel" : "nothing";
+        if (!igniter && item.get(Source.KEPT_FUEL).largest() > 0) {
+            return "keeps fuel";
+        }
+        boolean embers = item.kind().equals(Source.CARRIERS) && item.get(Carrier.SHOWN);
+        return embers && !Source.gives(item) ? "embers" : "nothing";
     }
 
     /// Fuel that a source gives in the shot's frames, kg.
