@@ -28,14 +28,6 @@ import java.util.regex.Pattern;
 public final class PictureJob {
     private static final Pattern RANGE = Pattern.compile("(-?\\d+)(?:-(-?\\d+))?");
 
-    /// Sides of the picture that tells how long one takes, as a share of the whole one's.
-    private static final int SMALL = 8;
-
-    /// How often that is drawn at most, while it still takes less than so much of the time before.
-    private static final int MOST_TRIES = 4;
-
-    private static final double STEADY = 0.8;
-
     /// What is to be seen.
     public interface Gas {
         /// By whose presence and reading it is seen; empty for the element that it is of.
@@ -97,9 +89,9 @@ public final class PictureJob {
 
     /// Hears how the pictures come along.
     public interface Listener {
-        /// Before the first.
+        /// While the first is drawn, and again when more of it is there; on any thread.
         ///
-        /// @param seconds that a picture will take, about
+        /// @param seconds that a picture takes, about
         void foretold(double seconds, int count);
 
         void done(Done done, long last);
@@ -251,11 +243,15 @@ public final class PictureJob {
                 }
             }
             Marcher marcher = Marcher.finished(gas, order.shot, workers);
-            if (frame == frames.getFirst()) {
-                double before = (System.nanoTime() - started) * 1e-9;
-                listener.foretold(before + seconds(marcher, view), frames.size());
-            }
-            Layers picture = marcher.layers(view, region);
+            boolean first = frame == frames.getFirst();
+            Marcher.Rows rows =
+                    first
+                            ? new Foretelling(
+                                    started,
+                                    System::nanoTime,
+                                    seconds -> listener.foretold(seconds, frames.size()))
+                            : (drawn, of) -> {};
+            Layers picture = marcher.layers(view, region, rows);
             for (int i = 0; i < elements.size(); i++) {
                 // Carriers are of the element, however often its gas is seen.
                 boolean own = names.get(i).equals(elements.get(i).record().element());
@@ -275,23 +271,5 @@ public final class PictureJob {
                             picture),
                     frames.getLast());
         }
-    }
-
-    /// Seconds that a picture's rays will take, by one of a sixty-fourth of the pixels.
-    private double seconds(Marcher marcher, View view) {
-        int width = Math.max(1, order.region.width() / SMALL);
-        int height = Math.max(1, order.region.height() / SMALL);
-        Region small = Region.whole(width, height);
-        double tile = Double.POSITIVE_INFINITY;
-        boolean falls = true;
-        // The compiler gets quicker code ready meanwhile.
-        for (int i = 0; i < MOST_TRIES && falls; i++) {
-            long begun = System.nanoTime();
-            marcher.layers(view, small);
-            double now = (System.nanoTime() - begun) * 1e-9;
-            falls = now < STEADY * tile;
-            tile = Math.min(tile, now);
-        }
-        return tile * order.region.pixels() / small.pixels();
     }
 }

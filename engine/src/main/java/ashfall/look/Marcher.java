@@ -11,9 +11,11 @@ import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
 
+import java.math.BigInteger;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /// Draws the gas of a moment, a frame an element.
 ///
@@ -225,25 +227,50 @@ public final class Marcher {
         return new Drawing(this, gas, view, width, height, samples, seen, job).picture(job);
     }
 
+    /// Hears how many rows of a picture are there, each number once, on any thread.
+    @FunctionalInterface
+    public interface Rows {
+        void drawn(int rows, int of);
+    }
+
+    /// Takes a finished picture apart, as [#layers(View, Region, Rows)].
+    public Layers layers(View view, Region region) {
+        return layers(view, region, (rows, of) -> {});
+    }
+
     /// Takes a finished picture apart by parts, with the motion blur, the depth of field and the
-    /// rays a pixel that the shot asks for. A pixel depends on nothing but its own place.
+    /// rays a pixel that the shot asks for. A pixel depends on nothing but its own place. The rows
+    /// that are there are spread over the picture, so that they tell of the rest.
     ///
     /// @param region what is drawn; the other pixels stay dark
-    public Layers layers(View view, Region region) {
+    public Layers layers(View view, Region region, Rows listener) {
         Layers out = new Layers(region.width(), region.height(), shading.exposure());
         Haze air = haze(workers);
         DepthMap depths = depths(view, region.width(), region.height(), true, workers);
+        int rows = region.bottom() - region.top();
+        long step = spread(rows);
+        AtomicInteger drawn = new AtomicInteger();
         workers.forEachSlab(
-                region.bottom() - region.top(),
+                rows,
                 (line, worker) -> {
                     Ray ray = new Ray(this, volumes.all, air, shading.samplesPerVoxel(), true);
-                    int row = region.top() + line;
+                    int row = region.top() + (int) (line * step % rows);
                     for (int column = region.left(); column < region.right(); column++) {
                         int pixel = row * region.width() + column;
                         take(ray, depths, view, region, column, row, pixel, out);
                     }
+                    listener.drawn(drawn.incrementAndGet(), rows);
                 });
         return out;
+    }
+
+    /// A step by which all rows are come to, and any number of them lies evenly (golden section).
+    private static int spread(int rows) {
+        int step = (int) Math.max(1, Math.round(0.618 * rows));
+        while (BigInteger.valueOf(step).gcd(BigInteger.valueOf(rows)).intValue() > 1) {
+            step++;
+        }
+        return step;
     }
 
     /// Draws a part of a finished picture, with its embers, as a job of its own.
