@@ -5,9 +5,9 @@ import ashfall.look.Marcher;
 import java.util.function.DoubleConsumer;
 import java.util.function.LongSupplier;
 
-/// Tells how long a picture takes while its first rows are drawn: what has gone, and the rest at
-/// the pace of late. The first rows are slow, as the compiler gets quicker code ready meanwhile, so
-/// the pace is of half the rows until then, and it is told again.
+/// Tells how long a picture takes while it is drawn: what has gone, and the rest at the pace of the
+/// later half of the rows so far. The first are slow, as the compiler gets quicker code ready
+/// meanwhile, so it is told once soon and once more when the pace is steady.
 final class Foretelling implements Marcher.Rows {
     /// Parts of the rows, by one over them, after which it is told.
     private static final int[] TOLD = {16, 4};
@@ -16,7 +16,7 @@ final class Foretelling implements Marcher.Rows {
     private final LongSupplier clock;
     private final DoubleConsumer listener;
 
-    /// When half of the rows were there after which it is told next, and how many.
+    /// When there was half of the rows after which it is told next, by the clock; and how many.
     private long since;
 
     private int sinceRows;

@@ -231,7 +231,7 @@ public final class MeshTree {
     }
 
     /// A ray in the tree's own terms.
-    static final class Way {
+    private static final class Way {
         final double x;
         final double y;
         final double z;
@@ -328,7 +328,7 @@ public final class MeshTree {
     }
 
     /// Distance along a ray to a triangle; infinite where it meets it not, or behind.
-    double distance(int triangle, Way way) {
+    private double distance(int triangle, Way way) {
         int i = Mesh.TRIANGLE * triangle;
         double ax = points[i];
         double ay = points[i + 1];

@@ -163,7 +163,7 @@ final class Bodies {
     /// Does anything keep the sun from a place?
     boolean shades(Vec3 place, Vec3 towardsSun) {
         return stone(place, towardsSun, FAR) < Double.POSITIVE_INFINITY
-                || (!meshes.areNone() && meshes.shade(place, towardsSun, FAR));
+                || (!meshes.areNone() && meshes.tree.hides(place, towardsSun, FAR));
     }
 
     /// Outward direction of an obstacle's surface at a place on it.

@@ -3,7 +3,6 @@ package ashfall.look;
 import ashfall.geometry.Mesh;
 import ashfall.geometry.MeshTree;
 import ashfall.geometry.ObjFile;
-import ashfall.geometry.ParallelRays;
 import ashfall.grid.Noise;
 import ashfall.shot.Item;
 import ashfall.shot.Scenery;
@@ -39,9 +38,6 @@ public final class Meshes {
     private final int[] ends;
 
     private final List<Item> items;
-
-    /// Those towards the sun that was asked for last.
-    private volatile ParallelRays sunward;
 
     private Meshes(List<Item> items, List<Mesh> placed) {
         this.items = items;
@@ -169,23 +165,6 @@ public final class Meshes {
 
     Mesh mesh() {
         return tree.mesh();
-    }
-
-    /// Does any of them keep the sun from a place?
-    ///
-    /// @param end as far as one may be away, m
-    boolean shade(Vec3 place, Vec3 towardsSun, double end) {
-        ParallelRays rays = sunward;
-        if (rays == null || !rays.direction().equals(towardsSun)) {
-            synchronized (this) {
-                rays = sunward;
-                if (rays == null || !rays.direction().equals(towardsSun)) {
-                    rays = new ParallelRays(tree, towardsSun);
-                    sunward = rays;
-                }
-            }
-        }
-        return rays.hides(place, end);
     }
 
     /// Lower and upper corner of the room they take, m.

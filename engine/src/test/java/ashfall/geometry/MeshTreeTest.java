@@ -59,33 +59,6 @@ class MeshTreeTest {
                 .unit();
     }
 
-    /// Towards one direction squares tell what the tree does, from within the mesh and beside it;
-    /// also along an axis, and where triangles are so large that squares would be crowded.
-    @ParameterizedTest
-    @ValueSource(ints = {0, 1, 7, 300, 3000})
-    void parallelRays_areHiddenAsByTheTree(int count) {
-        MeshTree tree = new MeshTree(scattered(count, count));
-        SplittableRandom chance = new SplittableRandom(9);
-        int hidden = 0;
-        for (int k = 0; k < 6; k++) {
-            Vec3 d = k == 0 ? new Vec3(0, 1, 0) : k == 1 ? new Vec3(1, 0, 0) : direction(chance);
-            ParallelRays rays = new ParallelRays(tree, d);
-            for (int i = 0; i < 1500; i++) {
-                Vec3 from =
-                        new Vec3(
-                                20 * chance.nextDouble() - 5,
-                                20 * chance.nextDouble() - 5,
-                                20 * chance.nextDouble() - 5);
-                double end = i % 3 == 0 ? 4 : FAR;
-                boolean expected = tree.hides(from, d, end);
-                assertEquals(expected, rays.hides(from, end), () -> from + " along " + d);
-                hidden += expected ? 1 : 0;
-            }
-        }
-        assertTrue(count < 300 || hidden > 100, "hidden: " + hidden);
-        assertTrue(count == 0 || hidden < 9000, "hidden: " + hidden);
-    }
-
     @ParameterizedTest
     @ValueSource(ints = {1, 7, 300, 3000})
     void hit_isTheNearestOfAll(int count) {
