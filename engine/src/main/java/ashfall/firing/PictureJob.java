@@ -243,15 +243,10 @@ public final class PictureJob {
                 }
             }
             Marcher marcher = Marcher.finished(gas, order.shot, workers);
-            boolean first = frame == frames.getFirst();
-            Marcher.Rows rows =
-                    first
-                            ? new Foretelling(
-                                    started,
-                                    System::nanoTime,
-                                    seconds -> listener.foretold(seconds, frames.size()))
-                            : (drawn, of) -> {};
-            Layers picture = marcher.layers(view, region, rows);
+            Layers picture =
+                    frame == frames.getFirst()
+                            ? marcher.layers(view, region, foretelling(started, frames, listener))
+                            : marcher.layers(view, region);
             for (int i = 0; i < elements.size(); i++) {
                 // Carriers are of the element, however often its gas is seen.
                 boolean own = names.get(i).equals(elements.get(i).record().element());
@@ -271,5 +266,10 @@ public final class PictureJob {
                             picture),
                     frames.getLast());
         }
+    }
+
+    private static Foretelling foretelling(long started, List<Long> frames, Listener listener) {
+        return new Foretelling(
+                started, System::nanoTime, seconds -> listener.foretold(seconds, frames.size()));
     }
 }

@@ -76,30 +76,19 @@ class SparksTest {
         List<Ember> first = sparks(9, 0, "air.wind=2,0,0");
         List<Ember> next = sparks(10, 0, "air.wind=2,0,0");
         Vec3 blown = new Vec3(2 * FRAME, 0, 0);
-        int old =
-                (int)
-                        first.stream()
-                                .filter(
-                                        a ->
-                                                next.stream()
-                                                        .anyMatch(
-                                                                b ->
-                                                                        isAt(
-                                                                                        b,
-                                                                                        a.from()
-                                                                                                .plus(
-                                                                                                        blown))
-                                                                                && b.kelvin()
-                                                                                        < a
-                                                                                                .kelvin()))
-                                .count();
+        int old = 0;
+        for (Ember spark : first) {
+            Vec3 place = spark.from().plus(blown);
+            old += next.stream().anyMatch(later -> isCooled(later, spark, place)) ? 1 : 0;
+        }
         int shedSince = next.size() - old;
         assertEquals(400 * FRAME, shedSince, 2);
         assertTrue(old > 25, "still glow: " + old);
     }
 
-    private static boolean isAt(Ember ember, Vec3 place) {
-        return ember.from().minus(place).length() < 1e-6;
+    private static boolean isCooled(Ember later, Ember spark, Vec3 place) {
+        boolean isThere = later.from().minus(place).length() < 1e-6;
+        return isThere && later.kelvin() < spark.kelvin();
     }
 
     /// While the shutter is open they go as far as they fly then.

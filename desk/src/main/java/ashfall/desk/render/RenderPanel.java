@@ -310,12 +310,13 @@ public final class RenderPanel extends VBox implements AutoCloseable {
                 frames.getText(),
                 new RenderMaker.Listener() {
                     private double each;
+                    private long begun = System.nanoTime();
 
                     @Override
                     public void foretold(double seconds, int count) {
                         each = seconds;
                         wanted = count;
-                        progress(each);
+                        progress(each, begun);
                     }
 
                     @Override
@@ -323,7 +324,8 @@ public final class RenderPanel extends VBox implements AutoCloseable {
                         done++;
                         each = done == 1 ? picture.seconds() : 0.5 * (each + picture.seconds());
                         sheet.getChildren().add(thumb(picture));
-                        progress(each);
+                        begun = System.nanoTime();
+                        progress(each, begun);
                     }
 
                     @Override
@@ -340,9 +342,11 @@ public final class RenderPanel extends VBox implements AutoCloseable {
                 });
     }
 
-    private void progress(double each) {
-        int left = wanted - done;
-        long seconds = Math.round(each * left);
+    /// @param each seconds that a picture takes, about
+    /// @param begun when the one that is drawn was
+    private void progress(double each, long begun) {
+        double gone = (System.nanoTime() - begun) * 1e-9;
+        long seconds = Math.max(0, Math.round(each * (wanted - done) - gone));
         said.setText(
                 String.format(
                         Locale.ROOT,
