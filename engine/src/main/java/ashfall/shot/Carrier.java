@@ -247,7 +247,7 @@ public final class Carrier {
                     .does("Factor on the light of the embers; one is what hot bodies give off.");
 
     public static final Quantity SPARKS =
-            Quantity.of("spark.rate", "Sparks shed", Unit.NONE, 0, PICTURE)
+            Quantity.of("spark.rate", "Sparks each second", Unit.NONE, 0, PICTURE)
                     .hard(0, 5000)
                     .usual(20, 600)
                     .curve()
