@@ -1,7 +1,6 @@
 package ashfall.farm;
 
 import ashfall.firing.FiringException;
-import ashfall.firing.FiringKey;
 import ashfall.firing.FiringRecord;
 import ashfall.work.Cancel;
 
@@ -140,7 +139,7 @@ public final class Coordinator {
         try {
             while (!own.isAsked()) {
                 try (Wire wire = Wire.coordinator(worker, secret, run)) {
-                    if (wire.numerics() != FiringKey.NUMERICS) {
+                    if (!wire.computesAlike()) {
                         say(
                                 "the worker at "
                                         + worker

@@ -5,6 +5,7 @@ import ashfall.firing.FiringKey;
 import com.hazelcast.client.HazelcastClient;
 import com.hazelcast.client.config.ClientConfig;
 import com.hazelcast.client.config.ClientConnectionStrategyConfig.ReconnectMode;
+import com.hazelcast.cluster.Member;
 import com.hazelcast.collection.IQueue;
 import com.hazelcast.config.Config;
 import com.hazelcast.config.JavaSerializationFilterConfig;
@@ -19,7 +20,6 @@ import com.hazelcast.core.HazelcastInstance;
 /// A worker stands alone, so that machines come and go without touching each other; its queues end
 /// with it, as does the task in its hands.
 final class Wire implements AutoCloseable {
-    private static final String ABOUT = "about";
     private static final String NUMERICS = "numerics";
     private static final String LOGGING = "hazelcast.logging.type";
 
@@ -67,9 +67,9 @@ final class Wire implements AutoCloseable {
         config.setProperty("hazelcast.phone.home.enabled", "false");
         config.setProperty("hazelcast.shutdownhook.enabled", "false");
         config.setProperty("hazelcast.socket.bind.any", "false");
-        Wire wire = new Wire(Hazelcast.newHazelcastInstance(config), secret);
-        wire.instance.<String, Integer>getMap(ABOUT).put(NUMERICS, numerics);
-        return wire;
+        // Said before the port is open: whoever calls at once hears it too.
+        config.getMemberAttributeConfig().setAttribute(NUMERICS, Integer.toString(numerics));
+        return new Wire(Hazelcast.newHazelcastInstance(config), secret);
     }
 
     /// Calls a worker.
@@ -99,10 +99,10 @@ final class Wire implements AutoCloseable {
         return filter;
     }
 
-    /// By which version of the arithmetic the worker computes.
-    int numerics() {
-        Integer found = instance.<String, Integer>getMap(ABOUT).get(NUMERICS);
-        return found == null ? -1 : found;
+    /// Does the worker compute by the same version of the arithmetic? Asked by the coordinator.
+    boolean computesAlike() {
+        Member worker = instance.getCluster().getMembers().iterator().next();
+        return Integer.toString(FiringKey.NUMERICS).equals(worker.getAttribute(NUMERICS));
     }
 
     /// Does the coordinator of a run still listen? Asked at the worker.
