@@ -62,8 +62,7 @@ final class Beam {
 
     private static Vec3[] axes(Vec3 towards) {
         Vec3 along = towards.times(-1);
-        Vec3 side = Math.abs(along.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
-        Vec3 across = along.cross(side).unit();
+        Vec3 across = along.aside();
         return new Vec3[] {across, along.cross(across), along};
     }
 

@@ -125,8 +125,7 @@ final class Flight {
         double least = StrictMath.cos(StrictMath.toRadians(cone));
         double along = 1 - (1 - least) * chance.applyAsDouble(0);
         double across = Math.sqrt(Math.max(0, 1 - along * along));
-        Vec3 aside = Math.abs(straight.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
-        Vec3 one = straight.cross(aside).unit();
+        Vec3 one = straight.aside();
         Vec3 other = straight.cross(one);
         double turn = 2 * Math.PI * chance.applyAsDouble(1);
         return straight.times(along)

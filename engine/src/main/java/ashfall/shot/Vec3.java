@@ -36,6 +36,11 @@ public record Vec3(double x, double y, double z) {
         return l == 0 ? this : times(1 / l);
     }
 
+    /// A direction across this one, which is of length 1 as it is.
+    public Vec3 aside() {
+        return cross(Math.abs(y) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0)).unit();
+    }
+
     @Override
     public String toString() {
         return x + "," + y + "," + z;

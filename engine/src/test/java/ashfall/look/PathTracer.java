@@ -137,8 +137,7 @@ final class PathTracer {
         }
         double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
         double turn = 2 * Math.PI * random();
-        Vec3 side = Math.abs(d.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
-        Vec3 across = d.cross(side).unit();
+        Vec3 across = d.aside();
         Vec3 up = d.cross(across);
         return d.times(cosine)
                 .plus(across.times(sine * Math.cos(turn)))
