@@ -7,12 +7,13 @@ import ashfall.work.Workers;
 import java.util.Arrays;
 
 /// The fire on coarse cells: how much each shines and how thick it is, and what its lamps give to
-/// places outside the gas.
+/// places outside the gas. What surfaces among the gas get, [NearFire] sees from there.
 ///
 /// Every cell that is seen to shine is a lamp; at distance r it gives a fluence of `P/(4π r²)`, P
 /// what leaves it in the direction of the place ([Leaving]), less what the gas of other volumes
 /// swallows on the straight way there. Luminous units: lumen, lux.
 final class FireLight {
+    private static final Vec3 UP = new Vec3(0, 1, 0);
     private static final int PATH_SAMPLES = 8;
 
     /// Voxels looked at along each side of a cell, at most about.
@@ -21,6 +22,10 @@ final class FireLight {
     final Lamps lamps;
     private final Volumes volumes;
     private final LightGrid[] grids;
+    private final NearFire[] near;
+
+    /// Of the light of all volumes.
+    private final float[] all;
 
     /// Extinction of the cells, 1/m; infinite within bodies.
     private final float[][] extinctions;
@@ -42,6 +47,9 @@ final class FireLight {
         Outward directions = new Outward(detail.fireDirections());
         this.lamps = new Lamps(volumes, bodies, directions, this::clear);
         this.grids = new LightGrid[volumes.count()];
+        this.near = new NearFire[volumes.count()];
+        this.all = new float[volumes.count()];
+        Arrays.fill(all, 1);
         this.extinctions = new float[volumes.count()][];
         this.given = new float[volumes.count()][][];
         // Where nothing can burn and no light is handed on nobody asks for what the cells are.
@@ -75,6 +83,8 @@ final class FireLight {
                             workers);
             float[] offset = {volumes.offset(i, 0), volumes.offset(i, 1), volumes.offset(i, 2)};
             lamps.add(i, leaving.lamps(offset), grids[i].cell);
+            double apart = 0.5 * grids[i].cell;
+            near[i] = new NearFire(volumes.all[i], bodies, leaving, apart, detail.nearRows());
         }
     }
 
@@ -201,12 +211,35 @@ final class FireLight {
 
     /// Fluence anywhere, lux; m from the corner.
     void fluence(float x, float y, float z, float[] rgb) {
-        lamps.light(x, y, z, null, rgb);
+        Arrays.fill(rgb, 0, 3, 0);
+        lamps.add(x, y, z, null, all, rgb);
+    }
+
+    /// Irradiance of the level ground, lux, under which no gas is; m from the corner.
+    void onGround(float x, float y, float z, float[] rgb) {
+        Arrays.fill(rgb, 0, 3, 0);
+        lamps.add(x, y, z, UP, all, rgb);
     }
 
     /// Irradiance of a surface at a place in metres from the corner, lux. Slow: for points between
     /// which light is read.
     void irradiance(Vec3 at, Vec3 normal, float[] rgb) {
-        lamps.light((float) at.x(), (float) at.y(), (float) at.z(), normal, rgb);
+        Arrays.fill(rgb, 0, 3, 0);
+        float[] far = all.clone();
+        float[] own = new float[3];
+        for (int i = 0; i < near.length; i++) {
+            Vec3 corner =
+                    new Vec3(volumes.offset(i, 0), volumes.offset(i, 1), volumes.offset(i, 2));
+            Vec3 place = at.minus(corner);
+            float within = near[i].within(place);
+            if (within > 0) {
+                far[i] = 1 - within * near[i].irradiance(place, normal, own);
+                float share = within * (float) clear(i, corner.plus(near[i].middle()), at);
+                for (int k = 0; k < 3; k++) {
+                    rgb[k] += share * own[k];
+                }
+            }
+        }
+        lamps.add((float) at.x(), (float) at.y(), (float) at.z(), normal, far, rgb);
     }
 }

@@ -26,6 +26,7 @@ final class GasLight {
     /// @param fireCells coarse cells along the longest side for the fire's own light
     /// @param fireDirections pieces of the directions that it leaves in ([Outward])
     /// @param lines across the longest side along which it leaves
+    /// @param nearRows in which a place among the gas looks at the fire ([NearFire])
     /// @param sunVoxels voxels to a cell of the sun's shadows; the sky's are twice as large
     /// @param skyDirections from which the sky is looked for
     /// @param sweeps directions along which light goes through smoke
@@ -34,12 +35,13 @@ final class GasLight {
             int fireCells,
             int fireDirections,
             int lines,
+            int nearRows,
             double sunVoxels,
             int skyDirections,
             int sweeps,
             int groundPoints) {
-        static final Detail FINE = new Detail(32, 8, 64, 1.5, 16, 64, 96);
-        static final Detail QUICK = new Detail(12, 4, 14, 3, 5, 24, 32);
+        static final Detail FINE = new Detail(32, 8, 64, 11, 1.5, 16, 64, 96);
+        static final Detail QUICK = new Detail(12, 4, 14, 4, 3, 5, 24, 32);
 
         /// Directions to the sky, each with as much of it around.
         Vec3[] sky() {

@@ -3,7 +3,6 @@ package ashfall.look;
 import ashfall.shot.Vec3;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -97,13 +96,13 @@ final class Lamps {
         return new Bundle(volume, new Lamp(middle, 0.3f * edge * edge, power), edge, lamps);
     }
 
-    /// Light that arrives at a place in metres from the corner: fluence, or irradiance of a
+    /// Adds light that arrives at a place in metres from the corner: fluence, or irradiance of a
     /// surface. Bundles count as one lamp where they are far; those that a body hides give none.
     ///
     /// @param normal of the surface; null for fluence
-    /// @param rgb is set, lux
-    void light(float x, float y, float z, Vec3 normal, float[] rgb) {
-        Arrays.fill(rgb, 0, 3, 0);
+    /// @param shares of the light of each volume that is wanted
+    /// @param rgb is added to, lux
+    void add(float x, float y, float z, Vec3 normal, float[] shares, float[] rgb) {
         float[] power = new float[3];
         for (Bundle bundle : bundles) {
             float dx = bundle.all.at[0] - x;
@@ -112,14 +111,14 @@ final class Lamps {
             float edge = bundle.edge;
             boolean isBehind =
                     normal != null && dx * normal.x() + dy * normal.y() + dz * normal.z() < -edge;
-            if (isBehind || (!bodies.areNone() && !isOpen(x, y, z, bundle))) {
+            float clear = shares[bundle.volume];
+            if (isBehind || clear == 0 || (!bodies.areNone() && !isOpen(x, y, z, bundle))) {
                 continue;
             }
-            float clear = 1;
             if (volumes.count() > 1) {
                 float[] at = bundle.all.at;
                 Vec3 lamp = new Vec3(at[0], at[1], at[2]);
-                clear = (float) others.clear(bundle.volume, lamp, new Vec3(x, y, z));
+                clear *= (float) others.clear(bundle.volume, lamp, new Vec3(x, y, z));
             }
             if (dx * dx + dy * dy + dz * dz > FAR * FAR * edge * edge) {
                 add(bundle.all, clear, x, y, z, normal, power, rgb);

@@ -13,9 +13,6 @@ import java.util.stream.IntStream;
 /// the volume's own gas stands before it: what other gas hides depends on the place, not on the
 /// direction alone.
 final class Leaving {
-    /// What is still seen behind no longer counts.
-    private static final float OPAQUE = 2e-3f;
-
     /// Least share of the brightest cell's light that is followed: what is hidden may be a hundred
     /// times brighter than what is seen.
     private static final double SHINING = 1e-5;
@@ -37,11 +34,11 @@ final class Leaving {
         Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY
     };
 
+    /// The same as corners; null where nothing shines.
+    private final Vec3[] room;
+
     /// Distance between lines, twice the length of a step, m.
     private final double apart;
-
-    /// Length of a step through what hides only, m.
-    private final double hiding;
 
     /// By cell, three colours in each direction; null for those that do not shine.
     private final float[][] power;
@@ -82,7 +79,12 @@ final class Leaving {
             longest = Math.max(longest, high[axis] - low[axis]);
         }
         apart = Math.max(0.5 * volume.voxel, longest / lines);
-        hiding = 2 * volume.voxel;
+        room =
+                longest > 0
+                        ? new Vec3[] {
+                            new Vec3(low[0], low[1], low[2]), new Vec3(high[0], high[1], high[2])
+                        }
+                        : null;
         if (longest > 0) {
             int[] firsts =
                     IntStream.range(0, directions.count())
@@ -133,8 +135,7 @@ final class Leaving {
     /// Sees the fire from one direction.
     private void look(int direction) {
         Vec3 out = directions.at(direction);
-        Vec3 side = Math.abs(out.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
-        Vec3 across = out.cross(side).unit();
+        Vec3 across = out.aside();
         Vec3[] axes = {across, out.cross(across), out};
         // The room of what shines along the three axes, and where the gas begins.
         double[] from = new double[3];
@@ -149,7 +150,8 @@ final class Leaving {
             outside += Math.max(0, volume.size(k) * out.get(k));
         }
         Vec3 corner = new Vec3(volume.corner[0], volume.corner[1], volume.corner[2]);
-        Line line = new Line(direction);
+        float area = (float) (4 * Math.PI * apart * apart);
+        FireLine line = line((place, length, glow) -> give(direction, place, area * length, glow));
         // Were the lines at one place of the voxels in all directions, so were their errors.
         double aside = (0.5 + direction * 0.7548776662466927) % 1;
         double above = (0.5 + direction * 0.5698402909980532) % 1;
@@ -161,80 +163,37 @@ final class Leaving {
         }
     }
 
-    /// Lines of one direction.
-    private final class Line {
-        private final int direction;
-        private final Crossing crossing = new Crossing(volume);
-        private final float[] glow = new float[3];
-        private final float[] place = new float[3];
+    /// The room of what shines, its lower and its upper corner in m from that of the volume; null
+    /// where nothing does.
+    Vec3[] room() {
+        return room;
+    }
 
-        Line(int direction) {
-            this.direction = direction;
-        }
+    /// Share of light that the volume's gas lets through from a place along a direction.
+    ///
+    /// @param place m from the volume's corner
+    double clear(Vec3 place, Vec3 d) {
+        float x = (float) place.x();
+        float y = (float) place.y();
+        float z = (float) place.z();
+        double step = Math.max(apart, 2 * volume.voxel);
+        double end = Double.POSITIVE_INFINITY;
+        return Math.exp(-volume.depth(shading, x, y, z, d, end, step, new double[2]));
+    }
 
-        /// @param from where the line begins, in the world
-        /// @param d inward
-        /// @param first distance at which anything may shine, m; before it gas hides only
-        /// @param end at which nothing does any more
-        void follow(Vec3 from, Vec3 d, double first, double end) {
-            crossing.enter(from, d, 0, end);
-            float clear = 1;
-            double s = crossing.near;
-            while (s < crossing.far && clear > OPAQUE) {
-                double way = crossing.way(s);
-                if (way < 0) {
-                    s -= way;
-                } else {
-                    double length = s < first ? Math.max(apart, hiding) : 0.5 * apart;
-                    clear *= step(s, Math.min(crossing.far, s + length), clear);
-                    s += length;
-                }
-            }
-        }
+    /// A line along which the volume's fire is seen.
+    FireLine line(FireLine.Seen seen) {
+        return new FireLine(volume, shading, 0.5 * apart, seen);
+    }
 
-        /// Gives the cell of a step what is seen of it.
-        ///
-        /// @return share of what lies behind that is seen through it
-        private float step(double from, double to, float clear) {
-            if (!crossing.knows(from)) {
-                crossing.read(from, 0);
-            }
-            float density = crossing.density;
-            float kelvin = crossing.kelvin;
-            float source = crossing.source;
-            float release = crossing.release;
-            crossing.read(to, 0);
-            float extinction = shading.extinction(0.5f * (density + crossing.density));
-            glow[0] = 0;
-            glow[1] = 0;
-            glow[2] = 0;
-            shading.addBlue(0.5f * (release + crossing.release), glow);
-            float behind = crossing.kelvin == Crossing.NONE ? kelvin : crossing.kelvin;
-            kelvin = kelvin == Crossing.NONE ? behind : kelvin;
-            if (kelvin > Shading.DARK || behind > Shading.DARK) {
-                Glow by = crossing.mapping().shining();
-                shading.addGlow(by, source, kelvin, crossing.source, behind, glow);
-            }
-            float length = (float) (to - from);
-            float depth = extinction * length;
-            float through = (float) Math.exp(-depth);
-            float seen = clear * (depth < 1e-4f ? length : (1 - through) / extinction);
-            if (glow[0] + glow[1] + glow[2] > 0) {
-                give(0.5 * (from + to), (float) (4 * Math.PI * apart * apart) * seen);
-            }
-            return through;
-        }
-
-        private void give(double s, float share) {
-            crossing.place(s, place);
-            GridShape shape = cells.shape;
-            int x = (int) Math.max(0, Math.min(shape.nx() - 1, place[0] / cells.cell));
-            int y = (int) Math.max(0, Math.min(shape.ny() - 1, place[1] / cells.cell));
-            int z = (int) Math.max(0, Math.min(shape.nz() - 1, place[2] / cells.cell));
-            float[] into = power[shape.at(x, y, z)];
-            for (int k = 0; into != null && k < 3; k++) {
-                into[3 * direction + k] += share * glow[k];
-            }
+    private void give(int direction, float[] place, float share, float[] glow) {
+        GridShape shape = cells.shape;
+        int x = (int) Math.max(0, Math.min(shape.nx() - 1, place[0] / cells.cell));
+        int y = (int) Math.max(0, Math.min(shape.ny() - 1, place[1] / cells.cell));
+        int z = (int) Math.max(0, Math.min(shape.nz() - 1, place[2] / cells.cell));
+        float[] into = power[shape.at(x, y, z)];
+        for (int k = 0; into != null && k < 3; k++) {
+            into[3 * direction + k] += share * glow[k];
         }
     }
 

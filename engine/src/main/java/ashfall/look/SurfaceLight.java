@@ -191,8 +191,7 @@ final class SurfaceLight {
 
     /// Share of the sky's light on a surface that nothing stands before.
     private float open(Vec3 place, Vec3 normal) {
-        Vec3 side = Math.abs(normal.y()) < 0.9 ? new Vec3(0, 1, 0) : new Vec3(1, 0, 0);
-        Vec3 across = normal.cross(side).unit();
+        Vec3 across = normal.aside();
         Vec3 along = across.cross(normal);
         int free = 0;
         int all = 0;

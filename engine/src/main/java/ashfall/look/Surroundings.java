@@ -71,7 +71,7 @@ final class Surroundings {
         for (int column = 0; column < points; column++) {
             double x = groundAt(column) + 0.5 * volumes.size(0);
             double z = groundAt(row) + 0.5 * volumes.size(2);
-            fire.irradiance(new Vec3(x, -volumes.corner[1], z), UP, rgb);
+            fire.onGround((float) x, (float) -volumes.corner[1], (float) z, rgb);
             for (int k = 0; k < 3; k++) {
                 arriving[3 * (row * points + column) + k] = shading.spill() * rgb[k];
             }

@@ -217,7 +217,11 @@ abstract class VoxelBox {
         clip(oz, d.z(), size(2), span);
     }
 
-    private static void clip(double o, double v, double size, double[] span) {
+    /// Narrows a ray to where it is between two planes across an axis.
+    ///
+    /// @param o where it starts, m from the lower one
+    /// @param v its direction along the axis
+    static void clip(double o, double v, double size, double[] span) {
         if (v == 0) {
             if (o < 0 || o > size) {
                 span[1] = span[0];

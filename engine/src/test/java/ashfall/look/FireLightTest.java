@@ -8,7 +8,10 @@ import ashfall.grid.SparseGrid;
 import ashfall.picture.Layers;
 import ashfall.picture.Part;
 import ashfall.picture.Region;
+import ashfall.shot.Item;
+import ashfall.shot.Obstacle;
 import ashfall.shot.Settings;
+import ashfall.shot.Shape;
 import ashfall.shot.Shot;
 import ashfall.shot.Vec3;
 import ashfall.work.Workers;
@@ -29,6 +32,10 @@ class FireLightTest {
     private static final Workers WORKERS = new Workers(2);
     private static final double AREA = 8700;
     private static final int SIDE = 96;
+    private static final Shot BALL =
+            Settings.with(
+                    Shot.empty("ball"),
+                    List.of("look.rays=1", "sun.strength=0", "sun.sky=0", "look.inner=0"));
 
     @AfterAll
     static void close() {
@@ -58,14 +65,13 @@ class FireLightTest {
     @ParameterizedTest
     @CsvSource({"2e-4, 10, 3", "0.3, 10, 3", "2, 10, 3", "40, 10, 3", "2, 7, 1", "2, 20, 1"})
     void irradiance_isThatOfWhatIsSeen(double extinction, double away, double high) {
-        Shot shot =
-                Settings.with(
-                        Shot.empty("ball"),
-                        List.of("look.rays=1", "sun.strength=0", "sun.sky=0", "look.inner=0"));
-        Marcher marcher = new Marcher(List.of(ball(extinction)), shot, WORKERS);
-        Vec3 at = new Vec3(away, high, 1);
+        Marcher marcher = new Marcher(List.of(ball(extinction)), BALL, WORKERS);
+        assertIsWhatIsSeen(marcher, new Vec3(away, high, 1));
+    }
+
+    private static void assertIsWhatIsSeen(Marcher marcher, Vec3 at) {
         Vec3 middle = new Vec3(-0.25, 3.75, -0.25);
-        double width = 2 * 3.6 / away;
+        double width = 2 * 3.6 / (at.x() - 1);
         View view = View.towards(at, middle, 1.3 * width);
         Layers seen = marcher.layers(view, Region.whole(SIDE, SIDE));
         Vec3 normal = new Vec3(-0.8, 0.6, 0);
@@ -79,14 +85,54 @@ class FireLightTest {
                 wanted[k] += share * seen.light(Part.FLAME)[3 * i + k];
             }
         }
-        float[] got = new float[3];
-        double[] corner = marcher.volumes.corner;
-        marcher.light.fire.irradiance(
-                at.minus(new Vec3(corner[0], corner[1], corner[2])), normal, got);
+        float[] got = lux(marcher, at, normal);
         // There is no blue in it.
         for (int k = 0; k < 2; k++) {
             assertEquals(1, got[k] / wanted[k], 0.08, "colour " + k);
         }
+    }
+
+    /// A ball of glowing smoke as [#ball], cold smoke from 6 m east of its middle to 12 m.
+    private static Frame ballBeforeSmoke(double extinction) {
+        Blocks.Field inside = (x, y, z) -> 6 - Math.hypot(Math.hypot(x - 7.5, y - 7.5), z - 7.5);
+        Blocks.Field density =
+                (x, y, z) -> inside.at(x, y, z) > 0 || x >= 20 ? extinction / AREA : 0;
+        Blocks.Field kelvin = (x, y, z) -> x < 16 ? 1600 : 300;
+        return new Frame(
+                1,
+                0,
+                new Lattice(-4, 0, -4, 0.5),
+                Map.of(
+                        "density", Blocks.grid("density", 0, 4, density),
+                        "temperature", Blocks.grid("temperature", 300, 4, kelvin)));
+    }
+
+    /// Smoke behind a surface takes nothing from the light that falls on it, smoke before it does.
+    @ParameterizedTest
+    @CsvSource({"2, 5.5", "0.3, 5.5", "0.3, 8", "0.3, 10.5"})
+    void irradianceAmongTheGas_isThatOfWhatIsSeen(double extinction, double away) {
+        Marcher marcher = new Marcher(List.of(ballBeforeSmoke(extinction)), BALL, WORKERS);
+        assertIsWhatIsSeen(marcher, new Vec3(away, 3, 1));
+    }
+
+    /// Of a wall among the gas one side is lit, and the other is in its shadow.
+    @Test
+    void wallAmongTheGas_isLitFromTheFire() {
+        Item wall =
+                Item.of(Obstacle.KIND)
+                        .with(Shape.SHAPE, "box")
+                        .with(Shape.CENTRE, new Vec3(5, 3, 0))
+                        .with(Shape.SIZE, new Vec3(1, 8, 12));
+        Frame frame = ballBeforeSmoke(0.3);
+        Marcher open = new Marcher(List.of(frame), BALL, WORKERS);
+        Marcher walled = new Marcher(List.of(frame), BALL.withObstacle("wall", wall), WORKERS);
+        Vec3 west = new Vec3(-1, 0, 0);
+        Vec3 before = new Vec3(4.45, 3, 0.3);
+        float lit = lux(open, before, west)[0];
+        assertEquals(lit, lux(walled, before, west)[0], 0.1 * lit);
+        Vec3 behind = new Vec3(5.55, 3, 0.3);
+        assertEquals(0, lux(walled, behind, west)[0], 0.02 * lit);
+        assertEquals(0, lux(walled, behind, new Vec3(1, 0, 0))[0], 0.02 * lit);
     }
 
     /// While the view moves the fire's power may be off, but alike from frame to frame, or the site
