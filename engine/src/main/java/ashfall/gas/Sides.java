@@ -8,8 +8,8 @@ public record Sides(
         boolean east,
         boolean bottom,
         boolean top,
-        boolean south,
         boolean north,
+        boolean south,
         boolean mirrored) {
 
     /// A box on the ground, open everywhere else.
@@ -27,16 +27,16 @@ public record Sides(
 
     /// Is the lower (x = 0, y = 0, z = 0) side across an axis closed? 0 = x, 1 = y, 2 = z.
     public boolean lowClosed(int axis) {
-        return axis == 0 ? west : axis == 1 ? bottom : south;
+        return axis == 0 ? west : axis == 1 ? bottom : north;
     }
 
     /// Is the upper side across an axis closed?
     public boolean highClosed(int axis) {
-        return axis == 0 ? east : axis == 1 ? top : north;
+        return axis == 0 ? east : axis == 1 ? top : south;
     }
 
     /// Without an open side the gas cannot expand: pressure is then known up to a constant only.
     public boolean noneOpen() {
-        return west && east && bottom && top && south && north;
+        return west && east && bottom && top && north && south;
     }
 }

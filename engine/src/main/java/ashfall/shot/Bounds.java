@@ -12,8 +12,9 @@ import java.util.List;
 public final class Bounds {
     private Bounds() {}
 
+    /// The lower and the upper across x, y and z, which points south.
     public static final List<String> SIDES =
-            List.of("west", "east", "bottom", "top", "south", "north");
+            List.of("west", "east", "bottom", "top", "north", "south");
     public static final Vector FROM =
             new Vector(
                     Words.of("from", "Lower corner", GAS)

@@ -3,6 +3,7 @@ package ashfall.sim;
 import ashfall.gas.CellRange;
 import ashfall.grid.Box;
 import ashfall.grid.GridShape;
+import ashfall.shot.Bounds;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -11,7 +12,7 @@ import java.util.List;
 /// move, so that a margin of air stays around all that differs from the surroundings.
 ///
 /// @param limit the bounds: the box never leaves them
-/// @param follows which sides move, in the order west, east, bottom, top, south, north
+/// @param follows which sides move, in the order of [Bounds#SIDES]
 /// @param margin cells of air to keep around the gas, at least [#LEAST]
 record BoxFit(Box limit, List<Boolean> follows, int margin) {
     /// Gas moves less than this in a step, and stages look that far.
@@ -24,9 +25,6 @@ record BoxFit(Box limit, List<Boolean> follows, int margin) {
     private static final int IDLE = 24;
 
     private static final int NARROWEST = 32;
-
-    private static final List<String> NAMES =
-            List.of("west", "east", "bottom", "top", "south", "north");
 
     BoxFit {
         follows = List.copyOf(follows);
@@ -93,10 +91,10 @@ record BoxFit(Box limit, List<Boolean> follows, int margin) {
         }
         for (int axis = 0; axis < 3; axis++) {
             if (follows.get(2 * axis) && now.from(axis) + low(gas, axis) <= limit.from(axis)) {
-                sides.add(NAMES.get(2 * axis));
+                sides.add(Bounds.SIDES.get(2 * axis));
             }
             if (follows.get(2 * axis + 1) && now.from(axis) + high(gas, axis) >= limit.end(axis)) {
-                sides.add(NAMES.get(2 * axis + 1));
+                sides.add(Bounds.SIDES.get(2 * axis + 1));
             }
         }
         return sides;

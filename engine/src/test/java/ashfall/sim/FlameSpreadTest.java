@@ -100,7 +100,7 @@ class FlameSpreadTest {
                                         .with(Bounds.TO, new Vec3(LENGTH, 16 * h, 16 * h))
                                         .with(
                                                 Bounds.CLOSED,
-                                                List.of("west", "bottom", "top", "south", "north")))
+                                                List.of("west", "bottom", "top", "north", "south")))
                         .with(
                                 e.burn()
                                         .with(Burn.FUEL, "propane")

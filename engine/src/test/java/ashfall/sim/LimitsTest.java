@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import ashfall.continuity.Continuity;
 import ashfall.gas.CellRange;
+import ashfall.gas.Sides;
 import ashfall.shot.Fineness;
 import ashfall.shot.Settings;
 import ashfall.shot.Shot;
@@ -104,6 +105,14 @@ class LimitsTest {
         assertTrue(
                 words.startsWith("from frame " + met + " the gas meets the bounds at the top"),
                 words);
+    }
+
+    /// South is where z points, for walls as for the wind.
+    @Test
+    void southernSide_isTheUpperAcrossZ() {
+        Shot shot = beacon(BOX + "bounds.closed=[\"south\"]");
+        Sides sides = Setup.of(shot, shot.element("box"), Fineness.SKETCH).sides();
+        assertTrue(sides.highClosed(2) && !sides.lowClosed(2) && !sides.noneOpen());
     }
 
     private static void assertFree(Simulation s, Setup setup, CellRange gas, int frame) {

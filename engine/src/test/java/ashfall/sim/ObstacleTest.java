@@ -102,8 +102,8 @@ class ObstacleTest {
                 shot.withObstacle("floor", box(0, 1 - out, 0, 1.95, 0.25, 1.95))
                         .withObstacle("west", box(-out, 1, 0, 0.25, 1.95, 1.95))
                         .withObstacle("east", box(out, 1, 0, 0.25, 1.95, 1.95))
-                        .withObstacle("south", box(0, 1, -out, 1.95, 1.95, 0.25))
-                        .withObstacle("north", box(0, 1, out, 1.95, 1.95, 0.25));
+                        .withObstacle("north", box(0, 1, -out, 1.95, 1.95, 0.25))
+                        .withObstacle("south", box(0, 1, out, 1.95, 1.95, 0.25));
         if (withLid) {
             next = next.withObstacle("lid", box(0, 1 + out, 0, 1.95, 0.25, 1.95));
         }
