@@ -10,6 +10,9 @@ import sys
 MATERIALS = {
     "whitewash": (0.44, 0.42, 0.38),
     "granite": (0.20, 0.19, 0.175),
+    "limestone": (0.33, 0.31, 0.27),
+    "weathered": (0.25, 0.235, 0.205),
+    "mortar": (0.15, 0.14, 0.125),
     "slate": (0.09, 0.10, 0.12),
     "iron": (0.05, 0.05, 0.055),
     "timber": (0.20, 0.13, 0.08),
@@ -253,6 +256,133 @@ def store():
     return m
 
 
+# The lime kiln's draw arch: where its axis is, and from where its stones are laid.
+ARCH_HEIGHT, ARCH_RADIUS, ARCH_STONE = 1.7, 1.15, 0.48
+
+
+def kiln():
+    """A lime kiln of stone around the obstacles of the shot: the draw arch lies along x, its mouth at 2.2 m."""
+    m = Mesh()
+    chance = random.Random(11)
+    courses = [0.27 + 0.13 * chance.random() for _ in range(16)]
+    corners = [(2.2, 2.9), (2.2, -2.9), (-3.2, -2.9), (-3.2, 2.9)]
+    for i in range(4):
+        face(m, chance, corners[i], corners[(i + 1) % 4], courses, mouth if i == 0 else lambda y: 0)
+    m.at, m.turn = (0, 0, 0), 0
+    m.material = "char"
+    m.box((-2.6, 0, -1.4), (-2.05, 2.9, 1.4))
+    top = sum(courses)
+    m.material = "weathered"
+    m.box((-2.9, 2.9, -2.5), (1.85, top - 0.08, 2.5))
+    arch(m, chance)
+    pot(m, chance, (-0.5, top - 0.1, 0))
+    m.at, m.turn = (0, 0, 0), 0
+    m.material = "granite"
+    wall(m, chance, (-30, -11), (-3.2, -9.5), 1.3, 0.5)
+    wall(m, chance, (-2.9, -9.5), (44, -15), 1.3, 0.5)
+    # Stone that waits to be burnt, and what lies about.
+    m.material = "limestone"
+    for _ in range(140):
+        out = 1.5 * math.sqrt(chance.random())
+        angle = 2 * math.pi * chance.random()
+        lump(m, chance, (-1.2 + 1.5 * out * math.cos(angle), 0.75 * (1.5 - out) * chance.random(), 4.9 + out * math.sin(angle)), 0.11 + 0.13 * chance.random())
+    for _ in range(70):
+        m.material = chance.choice(("limestone", "weathered", "char"))
+        at = (2.5 + 12 * chance.random() ** 1.5, 0, 9 * chance.random() - 4)
+        lump(m, chance, at, 0.04 + 0.16 * chance.random() ** 3)
+    return m
+
+
+def mouth(y):
+    """Half the breadth that the arch takes of the front at a height."""
+    outer = ARCH_RADIUS + ARCH_STONE
+    up = y - ARCH_HEIGHT
+    return outer if up < 0 else math.sqrt(max(0, outer * outer - up * up))
+
+
+def face(m, chance, start, end, courses, opening):
+    """A face of a battered building, its stones laid from one corner (x, z) to the other, clockwise seen from below."""
+    lean = 0.05
+    length = math.hypot(end[0] - start[0], end[1] - start[1])
+    m.at = (start[0], 0, start[1])
+    m.turn = math.atan2(start[1] - end[1], end[0] - start[0])
+    y = 0.0
+    for high in courses:
+        half = opening(y + 0.5 * high)
+        first, last = lean * y, length - lean * y
+        spans = [(first, 0.5 * length - half), (0.5 * length + half, last)] if half else [(first, last)]
+        for x, stop in spans:
+            m.material = "mortar"
+            m.box((x + 0.03, y, -0.3 - lean * y), (stop - 0.03, y + high, -0.03 - lean * (y + high)))
+            while x < stop - 1e-6:
+                long = 0.28 + 0.5 * chance.random()
+                long = stop - x if stop - x - long < 0.2 else long
+                m.material = shade(chance, abs(x + 0.5 * long - 0.5 * length), y, opening(0) > 0)
+                front = 0.05 * chance.random() - lean * y
+                set_stone(m, chance, (x, x + long), (y, y + high), front, lean * high)
+                x += long
+        y += high
+
+
+def set_stone(m, chance, along, up, front, back):
+    """A stone of a face, hewn not quite square; its top lies farther back."""
+    def off(size):
+        return size * (2 * chance.random() - 1)
+
+    gap = 0.012
+    left, right = along[0] + gap, along[1] - gap
+    deep = front - 0.4
+    floor = [(left, up[0], deep), (right, up[0], deep), (right + off(0.008), up[0] + off(0.006), front + off(0.018)), (left + off(0.008), up[0] + off(0.006), front + off(0.018))]
+    top = up[1] - gap
+    m.bent(floor, [(left, top, deep), (right, top, deep), (right + off(0.008), top + off(0.006), front - back + off(0.018)), (left + off(0.008), top + off(0.006), front - back + off(0.018))])
+
+
+def shade(chance, aside, y, is_front):
+    """What a stone is of; those over the mouth are black with years of smoke."""
+    sooted = is_front and aside < 1.9 and y > 2.6 and chance.random() < 1.6 - 0.6 * aside - 0.2 * (y - 2.6)
+    return "char" if sooted else chance.choice(("limestone", "limestone", "weathered"))
+
+
+def arch(m, chance):
+    """The barrel of the draw arch and its face, in rings of wedges on upright stones, and its sill."""
+    pieces = 15
+    rings = [-2.05, -1.3, -0.6, 0.1, 0.8, 1.5]
+    for first, last in zip(rings, rings[1:] + [2.27]):
+        for i in range(pieces):
+            m.material = "char" if first < 1.5 and chance.random() < 0.7 else "weathered"
+            a, b = (math.pi * (i + k) / pieces for k in (0.012, 0.988))
+            inner = ARCH_RADIUS + 0.025 * chance.random()
+            outer = ARCH_RADIUS + ARCH_STONE + 0.07 * (i % 2)
+            wedge = [(inner, a), (inner, b), (outer, b), (outer, a)]
+            end = last - 0.012
+            m.bent(*([(x, ARCH_HEIGHT + r * math.sin(t), -r * math.cos(t)) for r, t in wedge] for x in (first, end)))
+        for side in (-1, 1):
+            y = 0.0
+            while y < ARCH_HEIGHT - 0.1:
+                high = min(ARCH_HEIGHT - y, 0.28 + 0.14 * chance.random())
+                m.material = "char" if first < 1.5 and chance.random() < 0.7 else "weathered"
+                near = side * (ARCH_RADIUS + 0.025 * chance.random())
+                far = side * (ARCH_RADIUS + ARCH_STONE + 0.1 * chance.random())
+                m.box((first, y, min(near, far)), (last - 0.012, y + high - 0.013, max(near, far)))
+                y += high
+    m.material = "granite"
+    m.box((-2.05, 0, -ARCH_RADIUS), (2.4, 0.58, ARCH_RADIUS))
+
+
+def pot(m, chance, at):
+    """The rim of the shaft, above the roof."""
+    m.at = at
+    pieces = 22
+    for course in range(3):
+        for i in range(pieces):
+            m.material = chance.choice(("char", "weathered"))
+            a, b = (2 * math.pi * (i + 0.5 * course + k) / pieces for k in (0.01, 0.99))
+            outer = 1.65 - 0.04 * course + 0.03 * chance.random()
+            wedge = [(1.15, a), (outer, a), (outer, b), (1.15, b)]
+            low, high = 0.3 * course, 0.3 * (course + 1) - 0.012
+            m.bent(*([(r * math.sin(t), y, r * math.cos(t)) for r, t in wedge] for y in (low, high)))
+
+
 def lump(m, chance, at, size):
     """A broken stone: a ball of few faces, dented."""
     m.at = at
@@ -337,6 +467,7 @@ def main(folder):
     tower().write(folder + "/tower.obj")
     yard().write(folder + "/yard.obj")
     store().write(folder + "/store.obj")
+    kiln().write(folder + "/kiln.obj")
     lamp().write(folder + "/lamp.obj")
     with open(folder + "/harrow-point.mtl", "w") as out:
         for name, colour in MATERIALS.items():
