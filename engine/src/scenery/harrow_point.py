@@ -285,7 +285,8 @@ def kiln():
     for _ in range(140):
         out = 1.5 * math.sqrt(chance.random())
         angle = 2 * math.pi * chance.random()
-        lump(m, chance, (-1.2 + 1.5 * out * math.cos(angle), 0.75 * (1.5 - out) * chance.random(), 4.9 + out * math.sin(angle)), 0.11 + 0.13 * chance.random())
+        at = (-1.2 + 1.5 * out * math.cos(angle), 0.75 * (1.5 - out) * chance.random(), 4.9 + out * math.sin(angle))
+        lump(m, chance, at, 0.11 + 0.13 * chance.random())
     for _ in range(70):
         m.material = chance.choice(("limestone", "weathered", "char"))
         at = (2.5 + 12 * chance.random() ** 1.5, 0, 9 * chance.random() - 4)
@@ -331,10 +332,13 @@ def set_stone(m, chance, along, up, front, back):
 
     gap = 0.012
     left, right = along[0] + gap, along[1] - gap
-    deep = front - 0.4
-    floor = [(left, up[0], deep), (right, up[0], deep), (right + off(0.008), up[0] + off(0.006), front + off(0.018)), (left + off(0.008), up[0] + off(0.006), front + off(0.018))]
-    top = up[1] - gap
-    m.bent(floor, [(left, top, deep), (right, top, deep), (right + off(0.008), top + off(0.006), front - back + off(0.018)), (left + off(0.008), top + off(0.006), front - back + off(0.018))])
+    low, high = up[0], up[1] - gap
+
+    def level(y, z):
+        outer = [(x + off(0.008), y + off(0.006), z + off(0.018)) for x in (right, left)]
+        return [(left, y, front - 0.4), (right, y, front - 0.4)] + outer
+
+    m.bent(level(low, front), level(high, front - back))
 
 
 def shade(chance, aside, y, is_front):
