@@ -100,8 +100,13 @@ final class Wire implements AutoCloseable {
     }
 
     /// Does the worker compute by the same version of the arithmetic? Asked by the coordinator.
+    ///
+    /// @throws IllegalStateException when it has gone
     boolean computesAlike() {
-        Member worker = instance.getCluster().getMembers().iterator().next();
+        Member worker =
+                instance.getCluster().getMembers().stream()
+                        .findFirst()
+                        .orElseThrow(() -> new IllegalStateException("the worker is gone"));
         return Integer.toString(FiringKey.NUMERICS).equals(worker.getAttribute(NUMERICS));
     }
 
