@@ -10,6 +10,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
 
 /// The only pool of threads in the process, as one job sees it. The caller works too, so a pool of
 /// one thread starts none.
@@ -66,10 +67,15 @@ public final class Workers implements AutoCloseable {
         return new Workers(pool, stop, Rank.PICTURE);
     }
 
-    /// The same threads for the short part of a picture that is waited for. Meanwhile nobody else
-    /// begins a slab; not for work that goes on and on, or others never come on.
-    public Workers awaited() {
-        return new Workers(pool, new Cancel(), Rank.AWAITED);
+    /// Does the short part of a picture that is waited for, with the same threads. Nobody else
+    /// begins a slab until it is done; not for work that goes on and on, or others never come on.
+    public void awaited(Consumer<Workers> part) {
+        pool.enter(Rank.AWAITED);
+        try {
+            part.accept(new Workers(pool, new Cancel(), Rank.AWAITED));
+        } finally {
+            pool.leave(Rank.AWAITED);
+        }
     }
 
     /// Does nothing while the job is wanted.

@@ -128,18 +128,17 @@ class WorkersTest {
             Cancel stop = new Cancel();
             Thread job = beginEndless(pool.job(stop), (slab, worker) -> done.incrementAndGet());
             awaitMore(done);
-            pool.awaited()
-                    .forEachSlab(
-                            1,
-                            (picture, alone) -> {
-                                awaitWaiting(job);
-                                int before = done.get();
-                                for (int i = 0; i < 1_000_000; i++) {
-                                    Thread.onSpinWait();
-                                }
-                                int meanwhile = done.get() - before;
-                                assertTrue(meanwhile <= 1, meanwhile + " but the one in hand");
-                            });
+            pool.awaited(
+                    picture -> {
+                        picture.forEachSlab(1, (slab, alone) -> awaitWaiting(job));
+                        int before = done.get();
+                        for (int i = 0; i < 1_000_000; i++) {
+                            Thread.onSpinWait();
+                        }
+                        picture.forEachSlab(2, (slab, worker) -> Thread.onSpinWait());
+                        int meanwhile = done.get() - before;
+                        assertTrue(meanwhile <= 1, meanwhile + " but the one in hand");
+                    });
             awaitMore(done);
             stop.ask();
             job.join();

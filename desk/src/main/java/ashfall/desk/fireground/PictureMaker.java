@@ -51,13 +51,13 @@ final class PictureMaker implements AutoCloseable {
     private static final int HATCH = Tokens.argb("verdigris");
 
     private static final int MOST_STREAKS = 800;
-    private static final int COARSEST = 12;
+    private static final int COARSEST = 16;
 
     /// A finest picture that takes longer comes after one of fewer samples.
     private static final double SHARP_SECONDS = 0.4;
 
     /// A sketch that runs stands still for the pictures of a moving view once these come later.
-    private static final double LATE_SECONDS = 0.075;
+    private static final double LATE_SECONDS = 0.05;
 
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
@@ -161,11 +161,21 @@ final class PictureMaker implements AutoCloseable {
     }
 
     private void draw(Request request, Cancel own) {
+        if (request.finest == Request.TURNING && wait > LATE_SECONDS) {
+            workers.awaited(first -> draw(request, own, first));
+        } else {
+            draw(request, own, workers.pictures(new Cancel()));
+        }
+    }
+
+    /// @param own is asked to stop once something else is asked for
+    /// @param first for a first picture; always finished, or a moving view would never show any
+    private void draw(Request request, Cancel own, Workers first) {
         List<SeenGas> gas;
         try {
             boolean seen = request.slice == null && !request.streaks && isLarge(request);
             if (seen) {
-                drawCoarse(request);
+                drawCoarse(request, first);
                 if (request.isPassing()) {
                     return;
                 }
@@ -178,7 +188,6 @@ final class PictureMaker implements AutoCloseable {
         }
         Frame frame = gas.getFirst().frame();
         findStreaks(request, frame);
-        Workers first = first(request);
         int divisor = coarsest(request);
         if (request.slice != null) {
             drawSlice(request, gas, first, own, divisor);
@@ -213,13 +222,6 @@ final class PictureMaker implements AutoCloseable {
         return request.isPassing() ? Marcher.PASSING : COARSE_SAMPLES;
     }
 
-    /// The pool for a first picture, which is always finished, or a moving view would never show
-    /// any.
-    private Workers first(Request request) {
-        boolean late = request.finest == Request.TURNING && wait > LATE_SECONDS;
-        return late ? workers.awaited() : workers.pictures(new Cancel());
-    }
-
     private void sayTrouble(Request request, Exception e) {
         String why = String.valueOf(e.getMessage());
         out.publish(new Drawn(request, null, 0, 0, List.of(), null, 0, List.of(), why, true));
@@ -234,8 +236,7 @@ final class PictureMaker implements AutoCloseable {
     }
 
     /// Draws what takes long to read at less detail, and the rest as it is.
-    private void drawCoarse(Request request) throws IOException {
-        Workers first = first(request);
+    private void drawCoarse(Request request, Workers first) throws IOException {
         List<SeenGas> gas = gas(request, true, first);
         findStreaks(request, gas.getFirst().frame());
         if (gas.getFirst().isVisible()) {
