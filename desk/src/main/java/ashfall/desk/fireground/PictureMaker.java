@@ -51,7 +51,7 @@ final class PictureMaker implements AutoCloseable {
     private static final int HATCH = Tokens.argb("verdigris");
 
     private static final int MOST_STREAKS = 800;
-    private static final int COARSEST = 16;
+    private static final int COARSEST = 12;
 
     /// A finest picture that takes longer comes after one of fewer samples.
     private static final double SHARP_SECONDS = 0.4;
