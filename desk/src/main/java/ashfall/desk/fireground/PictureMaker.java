@@ -57,7 +57,7 @@ final class PictureMaker implements AutoCloseable {
     private static final double SHARP_SECONDS = 0.4;
 
     /// A sketch that runs stands still for the pictures of a moving view once these come later.
-    private static final double LATE_SECONDS = 0.05;
+    private static final double LATE_SECONDS = 0.075;
 
     private static final double COARSE_SAMPLES = 0.8;
     private static final double FINE_SAMPLES = 2;
